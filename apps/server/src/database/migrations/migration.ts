@@ -1,0 +1,7 @@
+import type { Sequelize } from 'sequelize';
+
+/** One step of the schema. Names sort in the order of the steps; a step that has landed is never edited. */
+export interface Migration {
+  readonly name: string;
+  up(sequelize: Sequelize): Promise<void>;
+}

@@ -1,0 +1,5 @@
+import { jobsAsLogs } from './0001-jobs-as-logs';
+import type { Migration } from './migration';
+
+/** Every step, oldest first. */
+export const migrations: readonly Migration[] = [jobsAsLogs];

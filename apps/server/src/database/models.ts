@@ -1,0 +1,120 @@
+import type { Circuit, JobEvent } from '@grim-lantern/core';
+import type { CreationOptional, InferAttributes, InferCreationAttributes, Sequelize } from 'sequelize';
+import { DataTypes, Model } from 'sequelize';
+
+class WorkshopRow extends Model<InferAttributes<WorkshopRow>, InferCreationAttributes<WorkshopRow>> {
+  declare id: string;
+  declare name: string;
+}
+
+class TechnicianRow extends Model<InferAttributes<TechnicianRow>, InferCreationAttributes<TechnicianRow>> {
+  declare workshopId: string;
+  declare id: string;
+  declare name: string;
+}
+
+export class VehicleRow extends Model<InferAttributes<VehicleRow>, InferCreationAttributes<VehicleRow>> {
+  declare workshopId: string;
+  declare id: string;
+  declare name: string;
+  declare service: string;
+}
+
+class CircuitRow extends Model<InferAttributes<CircuitRow>, InferCreationAttributes<CircuitRow>> {
+  declare workshopId: string;
+  declare id: string;
+  declare vehicleId: string;
+  declare name: string;
+  declare document: Circuit;
+}
+
+export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttributes<JobRow>> {
+  declare workshopId: string;
+  declare id: string;
+  declare vehicleId: string;
+  declare circuitId: string;
+  declare title: string;
+  declare openedAt: Date;
+  declare lastSequence: CreationOptional<number>;
+}
+
+class JobEventRow extends Model<InferAttributes<JobEventRow>, InferCreationAttributes<JobEventRow>> {
+  declare workshopId: string;
+  declare jobId: string;
+  declare sequence: number;
+  declare id: string;
+  declare authorId: string;
+  declare body: JobEvent;
+}
+
+export interface Models {
+  readonly Workshop: typeof WorkshopRow;
+  readonly Technician: typeof TechnicianRow;
+  readonly Vehicle: typeof VehicleRow;
+  readonly Circuit: typeof CircuitRow;
+  readonly Job: typeof JobRow;
+  readonly JobEvent: typeof JobEventRow;
+}
+
+// Made anew for each column: Sequelize writes the column's own name into what it is given.
+const key = () => ({ type: DataTypes.UUID, primaryKey: true });
+const uuid = () => ({ type: DataTypes.UUID, allowNull: false });
+const text = () => ({ type: DataTypes.TEXT, allowNull: false });
+
+/**
+ * Binds the models to one connection; the schema itself is the migrations' business. Each call makes classes of
+ * its own, so that two databases in one process do not share them.
+ */
+export function defineModels(sequelize: Sequelize): Models {
+  const options = (tableName: string) => ({
+    sequelize,
+    tableName,
+    modelName: tableName,
+    timestamps: false,
+    underscored: true,
+  });
+  return {
+    Workshop: class extends WorkshopRow {}.init({ id: key(), name: text() }, options('workshops')),
+    Technician: class extends TechnicianRow {}.init(
+      { workshopId: key(), id: key(), name: text() },
+      options('technicians'),
+    ),
+    Vehicle: class extends VehicleRow {}.init(
+      { workshopId: key(), id: key(), name: text(), service: text() },
+      options('vehicles'),
+    ),
+    Circuit: class extends CircuitRow {}.init(
+      {
+        workshopId: key(),
+        id: key(),
+        vehicleId: uuid(),
+        name: text(),
+        document: { type: DataTypes.JSONB, allowNull: false },
+      },
+      options('circuits'),
+    ),
+    Job: class extends JobRow {}.init(
+      {
+        workshopId: key(),
+        id: key(),
+        vehicleId: uuid(),
+        circuitId: uuid(),
+        title: text(),
+        openedAt: { type: DataTypes.DATE, allowNull: false },
+        lastSequence: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
+      },
+      options('jobs'),
+    ),
+    JobEvent: class extends JobEventRow {}.init(
+      {
+        workshopId: key(),
+        jobId: key(),
+        sequence: { type: DataTypes.INTEGER, primaryKey: true },
+        id: uuid(),
+        authorId: uuid(),
+        body: { type: DataTypes.JSONB, allowNull: false },
+      },
+      options('job_events'),
+    ),
+  };
+}

@@ -1,0 +1,76 @@
+import { routes } from '@grim-lantern/contract';
+import type { CircuitRecord, Reply, RouteName, Workshop } from '@grim-lantern/contract';
+import { Router } from 'express';
+import type { Request } from 'express';
+import { z } from 'zod';
+import type { Database } from '../database/database';
+import { createJobLog } from '../jobLog';
+import { ApiProblem } from './problems';
+import { validated } from './validated';
+
+/** The routes of the contract, each with what answers it. */
+export function apiRoutes(database: Database, workshopId: string): Router {
+  const log = createJobLog(database, workshopId);
+  const answers: { readonly [R in RouteName]: (request: Request) => Promise<Reply<R>> } = {
+    async health() {
+      await database.sequelize.query('SELECT 1');
+      return { status: 'ready' };
+    },
+    workshop: () => workshop(database, workshopId),
+    jobs: async () => ({ jobs: [...(await log.list())] }),
+    openJob: (request) => log.open(validated(routes.openJob.body, request.body)),
+    job: (request) => log.get(idIn(request, 'jobId', 'job/unknown')),
+    async events(request) {
+      const { after } = validated(z.object(routes.events.query), request.query);
+      return { events: [...(await log.eventsAfter(idIn(request, 'jobId', 'job/unknown'), after))] };
+    },
+    async appendEvents(request) {
+      const { events } = validated(routes.appendEvents.body, request.body);
+      return { events: [...(await log.append(idIn(request, 'jobId', 'job/unknown'), events))] };
+    },
+    circuit: (request) => circuit(database, workshopId, idIn(request, 'circuitId', 'circuit/unknown')),
+  };
+  const router = Router();
+  for (const name of Object.keys(routes) as RouteName[]) {
+    const { method, path } = routes[name];
+    router[method](path.replace(/\{(\w+)\}/g, ':$1'), async (request, response) => {
+      response.json(await answers[name](request));
+    });
+  }
+  return router;
+}
+
+/** A UUID from the path: what is none cannot name anything that is stored. */
+function idIn(request: Request, parameter: string, unknown: 'job/unknown' | 'circuit/unknown'): string {
+  const result = z.uuid().safeParse(request.params[parameter]);
+  if (!result.success) throw new ApiProblem(unknown);
+  return result.data;
+}
+
+async function workshop({ models }: Database, workshopId: string): Promise<Workshop> {
+  const { name } = await models.Workshop.findOne({ where: { id: workshopId }, rejectOnEmpty: true });
+  const technicians = await models.Technician.findAll({ where: { workshopId }, order: [['name', 'ASC']] });
+  const vehicles = await models.Vehicle.findAll({ where: { workshopId } });
+  const circuits = await models.Circuit.findAll({
+    where: { workshopId },
+    attributes: ['id', 'vehicleId', 'name'],
+    order: [['name', 'ASC']],
+  });
+  return {
+    name,
+    technicians: technicians.map(({ id, name: technician }) => ({ id, name: technician })),
+    circuits: circuits.flatMap(({ id, vehicleId, name: circuitName }) => {
+      const vehicle = vehicles.find((each) => each.id === vehicleId);
+      if (vehicle === undefined) return [];
+      return [
+        { id, name: circuitName, vehicle: { id: vehicle.id, name: vehicle.name, service: vehicle.service } },
+      ];
+    }),
+  };
+}
+
+async function circuit({ models }: Database, workshopId: string, id: string): Promise<CircuitRecord> {
+  const found = await models.Circuit.findOne({ where: { workshopId, id } });
+  if (found === null) throw new ApiProblem('circuit/unknown');
+  return { id, vehicleId: found.vehicleId, circuit: found.document };
+}

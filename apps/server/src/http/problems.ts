@@ -1,0 +1,42 @@
+import type { Problem } from '@grim-lantern/contract';
+
+/** Every refusal of the API: its status and its sentence. The sentence of a field's own flaw takes its place. */
+const problems = {
+  'request/not-json': { status: 400, message: 'The body is not JSON that can be read.' },
+  'request/too-large': { status: 413, message: 'The body is larger than 5 MB.' },
+  'request/field': { status: 422, message: 'A field does not hold what was expected.' },
+  'request/no-such-address': { status: 404, message: 'There is nothing at this address.' },
+  'job/unknown': { status: 404, message: 'There is no such job in this workshop.' },
+  'circuit/unknown': { status: 404, message: 'There is no such circuit in this workshop.' },
+  'job/id-taken': { status: 409, message: 'This id belongs to another job already.' },
+  'event/id-taken': {
+    status: 409,
+    message: 'An event with this id is stored already, and it says something else.',
+  },
+  'technician/unknown': { status: 422, message: 'The author is not a technician of this workshop.' },
+  'reading/unknown': { status: 422, message: 'There is no such reading in this job to withdraw.' },
+  'database/unreachable': { status: 503, message: 'The database cannot be reached; nothing was stored.' },
+  'server/broken': { status: 500, message: 'The server failed on this request; nothing was stored.' },
+} as const;
+
+export type ProblemCode = keyof typeof problems;
+
+/** A refusal on its way to the error handler, the one place that turns it into a reply. */
+export class ApiProblem extends Error {
+  readonly status: number;
+
+  constructor(
+    readonly code: ProblemCode,
+    readonly field?: string,
+    message?: string,
+  ) {
+    super(message ?? problems[code].message);
+    this.name = 'ApiProblem';
+    this.status = problems[code].status;
+  }
+
+  body(): Problem {
+    const { code, message, field } = this;
+    return field === undefined ? { code, message } : { code, message, field };
+  }
+}

@@ -1,0 +1,54 @@
+import { problemSchema, routes } from '@grim-lantern/contract';
+import type { Problem, Reply, RouteName } from '@grim-lantern/contract';
+
+/** How a request ended. Being out of reach is an outcome that the page must show, not an error. */
+export type Answer<T> =
+  | { readonly status: 'done'; readonly reply: T }
+  /** The server said no: what was sent does not fit, or does not exist. Sending it again changes nothing. */
+  | { readonly status: 'refused'; readonly problem: Problem }
+  /** No answer, or none that could be worked on now. Sending it again may help. */
+  | { readonly status: 'out-of-reach'; readonly why: string };
+
+export interface RequestParts {
+  readonly params?: Readonly<Record<string, string>>;
+  readonly query?: Readonly<Record<string, string | number>>;
+  readonly body?: unknown;
+}
+
+const patienceMilliseconds = 10_000;
+
+/** One request of the API, its reply checked against the contract. */
+export async function request<R extends RouteName>(
+  name: R,
+  parts: RequestParts = {},
+): Promise<Answer<Reply<R>>> {
+  const { method, path, reply } = routes[name];
+  const filled = path.replace(/\{(\w+)\}/g, (_match, key: string) =>
+    encodeURIComponent(parts.params?.[key] ?? ''),
+  );
+  const query = new URLSearchParams(
+    Object.entries(parts.query ?? {}).map(([key, value]) => [key, String(value)]),
+  );
+  const address = query.size > 0 ? `${filled}?${query}` : filled;
+  try {
+    const response = await fetch(address, {
+      method: method.toUpperCase(),
+      signal: AbortSignal.timeout(patienceMilliseconds),
+      ...(parts.body === undefined
+        ? {}
+        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(parts.body) }),
+    });
+    const content: unknown = await response.json();
+    if (response.ok) return { status: 'done', reply: reply.parse(content) as Reply<R> };
+    const problem = problemSchema.safeParse(content);
+    if (!problem.success || response.status >= 500) {
+      return {
+        status: 'out-of-reach',
+        why: problem.success ? problem.data.message : `The server answered ${response.status}.`,
+      };
+    }
+    return { status: 'refused', problem: problem.data };
+  } catch {
+    return { status: 'out-of-reach', why: 'The server cannot be reached.' };
+  }
+}

@@ -1,0 +1,30 @@
+import { BrowserRouter, Link, Route, Routes } from 'react-router';
+import { JobPage } from '../job/JobPage';
+import { JobsPage } from '../jobs/JobsPage';
+import { TopBar } from './TopBar';
+
+export function App() {
+  return (
+    <BrowserRouter>
+      <Routes>
+        <Route index element={<JobsPage />} />
+        <Route path="jobs/:jobId" element={<JobPage />} />
+        <Route path="*" element={<NotHere />} />
+      </Routes>
+    </BrowserRouter>
+  );
+}
+
+function NotHere() {
+  return (
+    <>
+      <TopBar />
+      <main className="p-5">
+        <p className="mb-4 text-lg">There is nothing at this address.</p>
+        <Link to="/" className="key inline-flex items-center">
+          Back to the jobs
+        </Link>
+      </main>
+    </>
+  );
+}

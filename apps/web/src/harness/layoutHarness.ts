@@ -1,0 +1,108 @@
+import type { Circuit, TerminalRef } from '@grim-lantern/core';
+import type { ELK, ElkExtendedEdge, ElkNode } from 'elkjs/lib/elk-api';
+import type { Figure } from './harnessGraph';
+import { harnessFigures } from './harnessGraph';
+
+export interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** A laid-out harness, in pixels at scale 1. */
+export interface HarnessLayout {
+  readonly width: number;
+  readonly height: number;
+  readonly figures: readonly (Figure & Point)[];
+  /** Each section's corners, from its `from` to its `to`. */
+  readonly wires: ReadonlyMap<string, readonly Point[]>;
+  readonly terminals: ReadonlyMap<TerminalRef, Point>;
+}
+
+const options = {
+  'elk.algorithm': 'layered',
+  'elk.direction': 'RIGHT',
+  'elk.edgeRouting': 'ORTHOGONAL',
+  'elk.layered.spacing.nodeNodeBetweenLayers': '64',
+  'elk.layered.spacing.edgeNodeBetweenLayers': '22',
+  'elk.layered.spacing.edgeEdgeBetweenLayers': '14',
+  'elk.spacing.nodeNode': '46',
+  'elk.spacing.edgeNode': '30',
+  'elk.spacing.edgeEdge': '22',
+  'elk.layered.nodePlacement.strategy': 'NETWORK_SIMPLEX',
+  'elk.layered.thoroughness': '20',
+  'elk.padding': '[top=50,left=30,bottom=50,right=40]',
+} as const;
+
+/** Lays a circuit out from supply (left) to ground (right). */
+export async function layoutHarness(elk: Pick<ELK, 'layout'>, circuit: Circuit): Promise<HarnessLayout> {
+  const { figures, figureOf } = harnessFigures(circuit);
+  const graph: ElkNode = {
+    id: 'harness',
+    layoutOptions: options,
+    children: figures.map(nodeOf),
+    edges: circuit.sections.flatMap(({ id, from, to }): ElkExtendedEdge[] =>
+      figureOf.has(from) && figureOf.has(to) ? [{ id, sources: [`${from}>`], targets: [`>${to}`] }] : [],
+    ),
+  };
+  const laid = await elk.layout(graph);
+  const nodes = new Map((laid.children ?? []).map((node) => [node.id, node]));
+  const placed = figures.map((figure) => {
+    const node = nodes.get(figure.id);
+    return { ...figure, x: node?.x ?? 0, y: node?.y ?? 0 };
+  });
+  const wires = new Map(
+    (laid.edges ?? []).map((edge) => {
+      const section = edge.sections?.[0];
+      const corners = section ? [section.startPoint, ...(section.bendPoints ?? []), section.endPoint] : [];
+      return [edge.id, corners] as const;
+    }),
+  );
+  return {
+    width: laid.width ?? 0,
+    height: laid.height ?? 0,
+    figures: placed,
+    wires,
+    terminals: terminalPoints(circuit, placed, wires),
+  };
+}
+
+function nodeOf(figure: Figure): ElkNode {
+  const splice = figure.part.kind === 'splice';
+  return {
+    id: figure.id,
+    width: figure.width,
+    height: figure.height,
+    layoutOptions: {
+      'elk.portConstraints': 'FIXED_SIDE',
+      'elk.portAlignment.default': 'CENTER',
+      ...(figure.part.kind === 'battery' ? { 'elk.layered.layering.layerConstraint': 'FIRST' } : {}),
+    },
+    // A splice is entered and left at one point: it has a port on either side for the same terminal.
+    ports: figure.terminals.flatMap(({ ref, side }) => {
+      const left = { id: `>${ref}`, layoutOptions: { 'elk.port.side': 'WEST' } };
+      const right = { id: `${ref}>`, layoutOptions: { 'elk.port.side': 'EAST' } };
+      if (splice) return [left, right];
+      return side === 'left' ? [left] : [right];
+    }),
+  };
+}
+
+/** Where each terminal is touched: at the end of its wire, or in the middle of its figure where it has none. */
+function terminalPoints(
+  circuit: Circuit,
+  figures: readonly (Figure & Point)[],
+  wires: ReadonlyMap<string, readonly Point[]>,
+): ReadonlyMap<TerminalRef, Point> {
+  const points = new Map<TerminalRef, Point>();
+  for (const { terminals, x, y, width, height, part } of figures) {
+    for (const { ref } of terminals) points.set(ref, { x: x + width / 2, y: y + height / 2 });
+    if (part.kind === 'splice') continue;
+    for (const { id, from, to } of circuit.sections) {
+      const corners = wires.get(id);
+      const [start, end] = [corners?.[0], corners?.at(-1)];
+      if (start !== undefined && terminals.some(({ ref }) => ref === from)) points.set(from, start);
+      if (end !== undefined && terminals.some(({ ref }) => ref === to)) points.set(to, end);
+    }
+  }
+  return points;
+}

@@ -1,0 +1,112 @@
+import type { Circuit, JobFact, LedgerReading } from '@grim-lantern/core';
+import type { Technician } from '@grim-lantern/contract';
+import { format } from 'date-fns';
+import type { Diagnosis } from '../worker/useDiagnosis';
+import { instruction, readingWords, stateWords } from './words';
+
+interface LedgerProps {
+  readonly circuit: Circuit;
+  readonly diagnosis: Diagnosis;
+  readonly technicians: readonly Technician[];
+  readonly unsent: ReadonlySet<string>;
+  readonly record: ((fact: JobFact) => string) | null;
+}
+
+/** What was read, newest first, each with its state and what it did to the suspicion. */
+export function Ledger({ circuit, diagnosis, technicians, unsent, record }: LedgerProps) {
+  const { job, assessment } = diagnosis;
+  const { effects, likelyMistake } = assessment.suspicion;
+  if (job.readings.length === 0) return <p className="text-dim py-3">Nothing read yet.</p>;
+  return (
+    <ol aria-label="Ledger" className="flex flex-col">
+      {[...job.readings].reverse().map((reading) => {
+        const effect = effects.find(({ id }) => id === reading.id);
+        return (
+          <LedgerLine
+            key={reading.id}
+            {...{ circuit, reading, record }}
+            author={technicians.find(({ id }) => id === reading.author)?.name ?? ''}
+            unsent={unsent.has(reading.id)}
+            effect={
+              effect === undefined
+                ? ''
+                : effectWords(effect.cleared.length, effect.revived.length, effect.bits)
+            }
+            mistake={likelyMistake === reading.id}
+          />
+        );
+      })}
+    </ol>
+  );
+}
+
+function LedgerLine({
+  circuit,
+  reading,
+  author,
+  unsent,
+  effect,
+  mistake,
+  record,
+}: {
+  circuit: Circuit;
+  reading: LedgerReading;
+  author: string;
+  unsent: boolean;
+  effect: string;
+  mistake: boolean;
+  record: ((fact: JobFact) => string) | null;
+}) {
+  const gone = reading.withdrawn !== null;
+  return (
+    <li
+      data-testid="reading"
+      data-withdrawn={gone}
+      className={`border-line grid grid-cols-[52px_1fr_auto] items-center gap-x-3 border-b py-1.5 md:grid-cols-[52px_minmax(0,1.3fr)_110px_minmax(0,1fr)_auto] ${gone ? 'text-dim' : ''}`}
+    >
+      <span className="text-dim font-mono text-[12px]">{format(new Date(reading.at), 'HH:mm')}</span>
+      <span className="min-w-0">
+        <span className={gone ? 'line-through' : ''}>{instruction(circuit, reading.test)}</span>
+        <span className="text-dim block text-[14px]">
+          {stateWords(circuit, reading.state)} · {author}
+        </span>
+      </span>
+      <span
+        className={`text-right font-mono text-[16px] font-semibold md:text-left ${gone ? 'line-through' : ''}`}
+      >
+        {readingWords(reading)}
+      </span>
+      <span className="text-dim col-start-2 text-[14px] md:col-start-auto">
+        {gone ? `withdrawn: ${reading.withdrawn}` : effect}
+        {unsent && <span className="text-clash block">not sent yet</span>}
+        {mistake && !gone && <span className="text-clash block">fits worst: take it again</span>}
+      </span>
+      {gone ? (
+        <span />
+      ) : (
+        <button
+          type="button"
+          className="key border-line text-[15px]"
+          disabled={record === null}
+          onClick={() =>
+            record?.({
+              type: 'reading-withdrawn',
+              reading: reading.id,
+              why: mistake ? 'it fits worst' : 'entered in error',
+            })
+          }
+        >
+          Withdraw
+        </button>
+      )}
+    </li>
+  );
+}
+
+function effectWords(cleared: number, revived: number, bits: number): string {
+  const sections = (count: number) => `${count} section${count === 1 ? '' : 's'}`;
+  if (revived > 0) return `${sections(revived)} in doubt again`;
+  if (cleared > 0) return `${sections(cleared)} cleared`;
+  if (bits >= 0.05) return `doubt down by ${bits.toFixed(1)} bit`;
+  return bits <= -0.05 ? `doubt up by ${(-bits).toFixed(1)} bit` : 'changes little';
+}

@@ -1,0 +1,250 @@
+import type { Circuit, ForeseenOutcome, JobFact, JobState, ProposedAction, Test } from '@grim-lantern/core';
+import { instrumentById, moveWords, partById, placeById, stateKey, terminalName } from '@grim-lantern/core';
+import type { TerminalRef } from '@grim-lantern/core';
+import { Popover } from 'radix-ui';
+import { useEffect, useState } from 'react';
+import type { Diagnosis } from '../worker/useDiagnosis';
+import { ReadingEntry } from './ReadingEntry';
+import { cautionsOf, instruction, leavesWords, minutes, outcomeName, percent } from './words';
+
+interface NextPanelProps {
+  readonly circuit: Circuit;
+  readonly diagnosis: Diagnosis;
+  readonly record: ((fact: JobFact) => string) | null;
+  readonly onHold: (outcome: ForeseenOutcome | null) => void;
+  /** The action on show, for the map's flag. */
+  readonly onShow: (test: Test | null) => void;
+  readonly onOther: () => void;
+}
+
+/** One action, large: what to set, where to put the probe, what each outcome would leave; the entry is right there. */
+export function NextPanel({ circuit, diagnosis, record, onHold, onShow, onOther }: NextPanelProps) {
+  const { job, actions } = diagnosis;
+  const [picked, setPicked] = useState<{ actions: readonly ProposedAction[]; index: number } | null>(null);
+  const index = picked !== null && picked.actions === actions ? picked.index : 0;
+  const action = actions?.[index];
+  useEffect(() => onShow(action?.test ?? null), [action, onShow]);
+  if (actions === null) return <p className="text-dim py-6 text-lg">Working out the next reading …</p>;
+  if (action === undefined) {
+    return (
+      <div className="flex flex-col items-start gap-3 py-4">
+        <h2 className="text-2xl font-semibold">No reading would tell more</h2>
+        <p className="text-dim">
+          {job.refused.length > 0
+            ? 'Some points are marked as out of reach; allow one below, or take another reading.'
+            : 'Everything within reach has been asked. Record the cause, or take another reading.'}
+        </p>
+        <button type="button" className="key" onClick={onOther}>
+          Other reading
+        </button>
+        <Refusals circuit={circuit} job={job} record={record} />
+      </div>
+    );
+  }
+  const others = actions.filter((each) => each !== action);
+  return (
+    <>
+      <ActionCard
+        key={`${action.test.instrument} ${action.test.at} ${stateKey(action.state)}`}
+        {...{ circuit, action, record, onHold }}
+      />
+      <ul className="border-line mt-3 border-t" aria-label="Alternatives">
+        {others.map((each) => (
+          <li key={`${each.test.instrument} ${each.test.at}`} className="border-line border-b">
+            <button
+              type="button"
+              className="hover:bg-raised flex min-h-12 w-full items-center gap-3 py-1 text-left"
+              onClick={() => setPicked({ actions, index: actions.indexOf(each) })}
+            >
+              <span className="grow">{instruction(circuit, each.test)}</span>
+              <span className="text-dim w-18 shrink-0 text-right font-mono text-[13px]">
+                {minutes(each.work.minutes)}
+              </span>
+              <span className="text-dim w-18 shrink-0 text-right font-mono text-[13px]">
+                {each.bits.toFixed(2)} bit
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <div className="mt-4 flex flex-wrap gap-2">
+        <CannotReach circuit={circuit} action={action} record={record} />
+        <button type="button" className="key" onClick={onOther}>
+          Other reading
+        </button>
+      </div>
+      <Refusals circuit={circuit} job={job} record={record} />
+    </>
+  );
+}
+
+function ActionCard({
+  circuit,
+  action,
+  record,
+  onHold,
+}: {
+  circuit: Circuit;
+  action: ProposedAction;
+  record: ((fact: JobFact) => string) | null;
+  onHold: (outcome: ForeseenOutcome | null) => void;
+}) {
+  const { test, state, work, outcomes, bits } = action;
+  const strips = work.strips.map((id) => circuit.strips.find((strip) => strip.id === id));
+  const place = instrumentById(test.instrument).place(circuit, test.at);
+  const where = place === undefined ? undefined : placeById(circuit, place)?.name;
+  return (
+    <article
+      data-testid="next"
+      data-instrument={test.instrument}
+      data-at={test.at}
+      data-state={JSON.stringify(state)}
+    >
+      <div className="flex items-baseline justify-between">
+        <span className="text-dim">Next</span>
+        <span className="text-dim font-mono text-[13px]">
+          {minutes(work.minutes)} · {bits.toFixed(2)} bit
+        </span>
+      </div>
+      <h2 className="mt-1 mb-2 text-[26px] leading-tight font-semibold">{instruction(circuit, test)}</h2>
+      <ol className="mb-3 list-decimal space-y-1 pl-6">
+        {strips.map((strip) => (
+          <li key={strip?.id}>
+            Take off: {strip?.name} ({minutes(strip?.minutes ?? 0)}).
+          </li>
+        ))}
+        {work.moves.map((move) => (
+          <li key={JSON.stringify(move)}>{moveWords(circuit, move)}</li>
+        ))}
+        {where !== undefined && <li>At: {where}.</li>}
+      </ol>
+      {work.moves.length > 0 && (
+        <button
+          type="button"
+          className="key border-line mb-3"
+          disabled={record === null}
+          onClick={() => record?.({ type: 'state-set', state })}
+        >
+          It is set
+        </button>
+      )}
+      <Cautions cautions={cautionsOf(circuit, action)} />
+      <ReadingEntry
+        test={test}
+        outcomes={outcomes}
+        disabled={record === null}
+        describe={(outcome) => ({
+          name: outcomeName(outcome.outcome),
+          leaves: leavesWords(circuit, outcome),
+          chance: percent(outcome.probability),
+        })}
+        onHold={onHold}
+        onRead={(value, typed) => {
+          onHold(null);
+          record?.({ type: 'reading-taken', test, state, value, typed });
+        }}
+      />
+      <SplitBar outcomes={outcomes} />
+    </article>
+  );
+}
+
+function Cautions({ cautions }: { cautions: readonly string[] }) {
+  return cautions.map((caution) => (
+    <p key={caution} className="border-clash mb-3 border-l-4 py-1 pl-3 text-[15px]">
+      {caution}
+    </p>
+  ));
+}
+
+/** How the reading splits what is left: one length per outcome. */
+function SplitBar({ outcomes }: { outcomes: readonly ForeseenOutcome[] }) {
+  return (
+    <div className="mt-3 flex h-2 gap-[2px]" aria-hidden>
+      {outcomes.map(({ outcome, probability }) => (
+        <span key={outcomeName(outcome)} className="bg-dim" style={{ width: `${probability * 100}%` }} />
+      ))}
+    </div>
+  );
+}
+
+/** Rules out the point, or every place that the action would put the hand. */
+function CannotReach({
+  circuit,
+  action,
+  record,
+}: {
+  circuit: Circuit;
+  action: ProposedAction;
+  record: ((fact: JobFact) => string) | null;
+}) {
+  const points = [action.test.at, ...action.work.places.filter((place) => place !== action.test.at)];
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="key" disabled={record === null}>
+        Can’t reach
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          sideOffset={6}
+          collisionPadding={12}
+          className="bg-raised border-ink z-20 flex max-w-[92vw] flex-col gap-2 border p-4"
+        >
+          {points.map((point) => (
+            <button
+              key={point}
+              type="button"
+              className="key text-left"
+              onClick={() => record?.({ type: 'point-refused', point })}
+            >
+              {placeById(circuit, point) === undefined
+                ? `Not this point: ${pointName(circuit, point)}`
+                : `Nothing at: ${pointName(circuit, point)}`}
+            </button>
+          ))}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+/** Points marked as out of reach, each with the way back. */
+function Refusals({
+  circuit,
+  job,
+  record,
+}: {
+  circuit: Circuit;
+  job: JobState;
+  record: ((fact: JobFact) => string) | null;
+}) {
+  if (job.refused.length === 0) return null;
+  return (
+    <ul className="mt-4" aria-label="Out of reach">
+      {job.refused.map((point) => (
+        <li
+          key={point}
+          className="border-line text-dim flex min-h-12 items-center justify-between gap-3 border-t py-1"
+        >
+          <span>Out of reach: {pointName(circuit, point)}</span>
+          <button
+            type="button"
+            className="key border-line"
+            disabled={record === null}
+            onClick={() => record?.({ type: 'point-allowed', point })}
+          >
+            Allow
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function pointName(circuit: Circuit, point: string): string {
+  const place = placeById(circuit, point);
+  if (place !== undefined) return place.name;
+  if (point.includes('@')) return instruction(circuit, { instrument: 'clamp', at: point });
+  return point.includes('.') ? terminalName(circuit, point as TerminalRef) : partById(circuit, point).name;
+}

@@ -1,0 +1,182 @@
+import type { ForeseenOutcome, ReadingValue, Test } from '@grim-lantern/core';
+import { bandOf, instrumentById, parseReading } from '@grim-lantern/core';
+import { Delete } from 'lucide-react';
+import { useId, useState } from 'react';
+import type { ReactNode } from 'react';
+
+interface ReadingEntryProps {
+  readonly test: Test;
+  /** What each outcome would leave; empty while it is not worked out. */
+  readonly outcomes: readonly ForeseenOutcome[];
+  /** What stands beside an outcome, in words. */
+  readonly describe: (outcome: ForeseenOutcome) => {
+    readonly name: string;
+    readonly leaves: string;
+    readonly chance: string;
+  };
+  readonly disabled: boolean;
+  readonly onRead: (value: ReadingValue, typed: string) => void;
+  /** The outcome held or focused, for the map to show; null when let go. */
+  readonly onHold: (outcome: ForeseenOutcome | null) => void;
+}
+
+/** Entering the reading is choosing the outcome: a button each, or a number with the bands beside it. */
+export function ReadingEntry(props: ReadingEntryProps) {
+  const { display } = instrumentById(props.test.instrument);
+  return display.kind === 'number' ? <NumberEntry {...props} /> : <OutcomeEntry {...props} />;
+}
+
+function OutcomeEntry({ test, outcomes, describe, disabled, onRead, onHold }: ReadingEntryProps) {
+  const { display } = instrumentById(test.instrument);
+  if (display.kind !== 'outcomes') return null;
+  return (
+    <div className="flex flex-col gap-2">
+      {display.outcomes.map(({ id, name }) => {
+        const foreseen = outcomes.find(({ outcome }) => outcome.kind === 'outcome' && outcome.id === id);
+        const words = foreseen === undefined ? null : describe(foreseen);
+        const hold = () => onHold(foreseen ?? null);
+        return (
+          <button
+            key={id}
+            type="button"
+            disabled={disabled}
+            data-outcome={id}
+            className="border-line bg-raised hover:border-ink focus-visible:border-ink flex min-h-15 items-center gap-3 border px-4 py-2 text-left disabled:opacity-60"
+            onClick={() => onRead({ kind: 'outcome', outcome: id }, name)}
+            onPointerEnter={hold}
+            onPointerLeave={() => onHold(null)}
+            onFocus={hold}
+            onBlur={() => onHold(null)}
+          >
+            <OutcomeLine name={name} words={words} />
+          </button>
+        );
+      })}
+    </div>
+  );
+}
+
+function OutcomeLine({
+  name,
+  words,
+}: {
+  name: string;
+  words: { leaves: string; chance: string } | null;
+}): ReactNode {
+  return (
+    <>
+      <span className="w-28 shrink-0 text-xl font-semibold">{name}</span>
+      <span className="text-dim grow text-[14px]">{words?.leaves}</span>
+      <span className="shrink-0 font-mono text-[16px]">{words?.chance}</span>
+    </>
+  );
+}
+
+const keypad = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0'] as const;
+
+function NumberEntry({ test, outcomes, describe, disabled, onRead, onHold }: ReadingEntryProps) {
+  const { display } = instrumentById(test.instrument);
+  const [typed, setTyped] = useState('');
+  const [refused, setRefused] = useState<string | null>(null);
+  const field = useId();
+  if (display.kind !== 'number') return null;
+  const { scale } = display;
+  const parsed = parseReading(typed, scale);
+  const fits =
+    parsed.status === 'read' && parsed.value.kind !== 'outcome'
+      ? outcomes[
+          bandOf(
+            outcomes.map(({ outcome }) => outcome),
+            parsed.value.kind === 'overload' ? 'overload' : parsed.value.value,
+          )
+        ]
+      : undefined;
+  const change = (text: string) => {
+    setTyped(text);
+    setRefused(null);
+  };
+  const enter = () => {
+    if (parsed.status === 'refused') setRefused(parsed.why);
+    else onRead(parsed.value, typed.trim());
+  };
+  const units = scale.unit === 'Ω' ? ['m', 'k', 'M'] : ['m', '-'];
+  const padKey = 'key border-line flex items-center justify-center font-mono text-xl';
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        enter();
+      }}
+    >
+      <ul aria-label="What each reading would leave" className="mb-2">
+        {outcomes.map((outcome) => {
+          const { name, leaves, chance } = describe(outcome);
+          return (
+            <li
+              key={name}
+              className={`border-line flex items-baseline gap-3 border-l-4 py-1 pl-3 ${outcome === fits ? 'border-l-ink' : ''}`}
+              onPointerEnter={() => onHold(outcome)}
+              onPointerLeave={() => onHold(null)}
+            >
+              <span className="w-32 shrink-0 font-mono text-[13px]">{name}</span>
+              <span className="text-dim grow text-[14px]">{leaves}</span>
+              <span className="shrink-0 font-mono text-[14px]">{chance}</span>
+            </li>
+          );
+        })}
+      </ul>
+      <label htmlFor={field} className="sr-only">
+        Reading in {scale.unit === 'Ω' ? 'ohms' : 'volts'}
+      </label>
+      <div className="flex gap-2">
+        <div className="relative grow">
+          <input
+            id={field}
+            value={typed}
+            autoComplete="off"
+            inputMode="decimal"
+            aria-invalid={refused !== null}
+            aria-describedby={`${field}-refused`}
+            placeholder={scale.unit === 'Ω' ? '0.4  4k7  OL' : '12.4'}
+            className="field h-15 pr-12 font-mono text-[30px] placeholder:text-[18px]"
+            onChange={({ target }) => change(target.value)}
+          />
+          <span className="text-dim absolute top-1/2 right-4 -translate-y-1/2 font-mono text-xl">
+            {scale.unit}
+          </span>
+        </div>
+        <button type="submit" disabled={disabled} className="key key-chosen px-6 text-lg">
+          Enter
+        </button>
+      </div>
+      <p id={`${field}-refused`} role="alert" className="text-clash min-h-5 py-1 text-[15px]">
+        {refused}
+      </p>
+      <div className="grid grid-cols-5 gap-1" aria-label="Keypad">
+        {keypad.map((digit) => (
+          <button key={digit} type="button" className={padKey} onClick={() => change(typed + digit)}>
+            {digit}
+          </button>
+        ))}
+        <button
+          type="button"
+          aria-label="Delete"
+          className={padKey}
+          onClick={() => change(typed.slice(0, -1))}
+        >
+          <Delete size={20} />
+        </button>
+        {units.map((unit) => (
+          <button key={unit} type="button" className={padKey} onClick={() => change(typed + unit)}>
+            {unit === '-' ? '−' : unit}
+          </button>
+        ))}
+        {scale.overload && (
+          <button type="button" className={padKey} onClick={() => change('OL')}>
+            OL
+          </button>
+        )}
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,57 @@
+import type { JobEvent, JobFact } from '@grim-lantern/core';
+import { useCallback, useEffect, useMemo } from 'react';
+import type { JobFacts } from '../store/jobs';
+import { loadJob } from '../store/jobs';
+import { outboxSlice } from '../store/outbox';
+import { useAppDispatch, useAppSelector } from '../store/store';
+
+const loading: JobFacts = { status: 'loading' };
+
+/** A job's facts, fetched when they are not there. */
+export function useJobFacts(jobId: string): JobFacts {
+  const dispatch = useAppDispatch();
+  useEffect(() => {
+    void dispatch(loadJob(jobId));
+  }, [dispatch, jobId]);
+  return useAppSelector((state) => state.jobs[jobId] ?? loading);
+}
+
+/** What is stored, followed by what is still on its way. */
+export function useJobEvents(jobId: string): { events: readonly JobEvent[]; unsent: ReadonlySet<string> } {
+  const facts = useAppSelector((state) => state.jobs[jobId]);
+  const waiting = useAppSelector((state) => state.outbox.waiting);
+  return useMemo(() => {
+    const log = facts?.status === 'ready' ? facts.log : [];
+    const stored = new Set(log.map(({ id }) => id));
+    const own = waiting.filter((each) => each.jobId === jobId && !stored.has(each.event.id));
+    return {
+      events: [...log, ...own.map(({ event }) => event)],
+      unsent: new Set(own.map(({ event }) => event.id)),
+    };
+  }, [facts, waiting, jobId]);
+}
+
+/** Records something that happened on a job; null while nobody has said who they are. */
+export function useRecord(jobId: string): ((fact: JobFact) => string) | null {
+  const dispatch = useAppDispatch();
+  const author = useAppSelector((state) => state.session.technicianId);
+  const record = useCallback(
+    (fact: JobFact) => {
+      const id = newId();
+      const event: JobEvent = { ...fact, id, author: author ?? '', at: new Date().toISOString() };
+      dispatch(outboxSlice.actions.eventMade({ jobId, event }));
+      return id;
+    },
+    [dispatch, jobId, author],
+  );
+  return author === null ? null : record;
+}
+
+/** A UUID. A tablet on a workshop's plain http has no `crypto.randomUUID`, but it has random bytes. */
+export function newId(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  bytes[6] = (bytes[6]! & 0x0f) | 0x40;
+  bytes[8] = (bytes[8]! & 0x3f) | 0x80;
+  const hex = Array.from(bytes, (byte) => byte.toString(16).padStart(2, '0')).join('');
+  return [hex.slice(0, 8), hex.slice(8, 12), hex.slice(12, 16), hex.slice(16, 20), hex.slice(20)].join('-');
+}

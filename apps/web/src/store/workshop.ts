@@ -1,0 +1,43 @@
+import { createAsyncThunk, createSlice } from '@reduxjs/toolkit';
+import type { JobSummary, NewJob, Workshop } from '@grim-lantern/contract';
+import { request } from '../api/request';
+
+/** The workshop's own data and its list of jobs, as the server last told. */
+export type WorkshopState =
+  | { readonly status: 'loading' }
+  | { readonly status: 'failed'; readonly why: string }
+  | { readonly status: 'ready'; readonly workshop: Workshop; readonly jobs: readonly JobSummary[] };
+
+/** Fetches the workshop and its jobs. */
+export const loadWorkshop = createAsyncThunk('workshop/load', async (_none: void, { rejectWithValue }) => {
+  const [workshop, jobs] = await Promise.all([request('workshop'), request('jobs')]);
+  if (workshop.status === 'done' && jobs.status === 'done') {
+    return { workshop: workshop.reply, jobs: jobs.reply.jobs };
+  }
+  const failed = workshop.status === 'done' ? jobs : workshop;
+  return rejectWithValue(
+    failed.status === 'refused' ? failed.problem.message : failed.status === 'out-of-reach' ? failed.why : '',
+  );
+});
+
+/** Opens a job. Rejects with a sentence; what was typed stays in the form. */
+export const openJob = createAsyncThunk('workshop/openJob', async (job: NewJob, { rejectWithValue }) => {
+  const answer = await request('openJob', { body: job });
+  if (answer.status === 'done') return answer.reply;
+  return rejectWithValue(answer.status === 'refused' ? answer.problem.message : answer.why);
+});
+
+export const workshopSlice = createSlice({
+  name: 'workshop',
+  initialState: { status: 'loading' } as WorkshopState,
+  reducers: {},
+  extraReducers: (builder) =>
+    builder
+      .addCase(loadWorkshop.fulfilled, (_state, { payload }) => ({ status: 'ready', ...payload }))
+      .addCase(loadWorkshop.rejected, (state, { payload }) =>
+        state.status === 'ready' ? state : { status: 'failed', why: String(payload) },
+      )
+      .addCase(openJob.fulfilled, (state, { payload }) =>
+        state.status === 'ready' ? { ...state, jobs: [payload, ...state.jobs] } : state,
+      ),
+});

@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { createCoreService } from './coreService';
+
+expose(createCoreService());

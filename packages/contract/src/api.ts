@@ -1,0 +1,156 @@
+import { z } from 'zod';
+import { circuitSchema } from './circuit';
+import { jobEventSchema, loggedEventSchema } from './job';
+import { longText, shortText } from './text';
+
+const id = z.uuid('Expected a UUID.');
+
+export const technicianSchema = z.object({ id, name: shortText });
+export const vehicleSchema = z.object({ id, name: shortText, service: shortText });
+
+/** A job in the list: enough to draw its line and to ask for the rest. */
+export const jobSummarySchema = z.object({
+  id,
+  title: shortText,
+  vehicle: vehicleSchema,
+  circuitId: id,
+  openedAt: z.iso.datetime(),
+  /** Sequence number of its newest event; 0 before the first. */
+  lastSequence: z.number().int().min(0),
+});
+
+export const newJobSchema = z.strictObject({
+  id,
+  vehicleId: id,
+  circuitId: id,
+  title: shortText,
+  author: id,
+  at: z.iso.datetime({ offset: true }),
+  complaintEventId: id,
+  complaint: longText,
+});
+
+export const circuitRecordSchema = z.object({ id, vehicleId: id, circuit: circuitSchema });
+export const circuitSummarySchema = z.object({ id, name: shortText, vehicle: vehicleSchema });
+
+export const workshopSchema = z.object({
+  name: shortText,
+  technicians: z.array(technicianSchema),
+  circuits: z.array(circuitSummarySchema),
+});
+
+export const appendEventsSchema = z.strictObject({
+  events: z
+    .array(jobEventSchema)
+    .min(1, 'Expected at least one event.')
+    .max(200, 'Expected at most 200 events.'),
+});
+export const eventsSchema = z.object({ events: z.array(loggedEventSchema) });
+
+/** The body of every reply that is not a success. */
+export const problemSchema = z.object({
+  code: z.string(),
+  /** One clear sentence. */
+  message: z.string(),
+  /** The field that it is about, as a path; absent where there is none. */
+  field: z.string().optional(),
+});
+
+export type Technician = z.infer<typeof technicianSchema>;
+export type Vehicle = z.infer<typeof vehicleSchema>;
+export type Workshop = z.infer<typeof workshopSchema>;
+export type JobSummary = z.infer<typeof jobSummarySchema>;
+export type NewJob = z.infer<typeof newJobSchema>;
+export type CircuitRecord = z.infer<typeof circuitRecordSchema>;
+export type CircuitSummary = z.infer<typeof circuitSummarySchema>;
+export type Problem = z.infer<typeof problemSchema>;
+
+/** One request of the API. */
+export interface Route {
+  readonly method: 'get' | 'post';
+  /** Parameters as `{name}`. */
+  readonly path: string;
+  readonly summary: string;
+  readonly body?: z.ZodType;
+  readonly query?: Readonly<Record<string, z.ZodType>>;
+  readonly reply: z.ZodType;
+  /** Statuses other than 200, and when. */
+  readonly refusals: Readonly<Record<number, string>>;
+}
+
+const notFound = { 404: 'No such thing in this workshop.' };
+const badBody = {
+  400: 'The body is not JSON.',
+  409: 'The id is taken by something else.',
+  413: 'The body is larger than 5 MB.',
+  422: 'A field does not hold what was expected; nothing was stored.',
+};
+
+/** The whole API; the server serves exactly these, and the description is generated from them. */
+export const routes = {
+  health: {
+    method: 'get',
+    path: '/api/health',
+    summary: 'Whether the server and its database answer',
+    reply: z.object({ status: z.literal('ready') }),
+    refusals: { 503: 'The database cannot be reached.' },
+  },
+  workshop: {
+    method: 'get',
+    path: '/api/workshop',
+    summary: 'The workshop, its technicians and the circuits that it has',
+    reply: workshopSchema,
+    refusals: {},
+  },
+  jobs: {
+    method: 'get',
+    path: '/api/jobs',
+    summary: 'The jobs, newest first',
+    reply: z.object({ jobs: z.array(jobSummarySchema) }),
+    refusals: {},
+  },
+  openJob: {
+    method: 'post',
+    path: '/api/jobs',
+    summary: 'Open a job with its complaint',
+    body: newJobSchema,
+    reply: jobSummarySchema,
+    refusals: { ...badBody, ...notFound },
+  },
+  job: {
+    method: 'get',
+    path: '/api/jobs/{jobId}',
+    summary: 'One job',
+    reply: jobSummarySchema,
+    refusals: notFound,
+  },
+  events: {
+    method: 'get',
+    path: '/api/jobs/{jobId}/events',
+    summary: 'The events of a job, oldest first, after a sequence number',
+    query: {
+      after: z.coerce.number().int('Expected a whole number.').min(0, 'Expected 0 or more.').default(0),
+    },
+    reply: eventsSchema,
+    refusals: { ...notFound, 422: 'The query does not hold what was expected.' },
+  },
+  appendEvents: {
+    method: 'post',
+    path: '/api/jobs/{jobId}/events',
+    summary: 'Append events; one that is stored already is not stored twice',
+    body: appendEventsSchema,
+    reply: eventsSchema,
+    refusals: { ...badBody, ...notFound },
+  },
+  circuit: {
+    method: 'get',
+    path: '/api/circuits/{circuitId}',
+    summary: 'One circuit document',
+    reply: circuitRecordSchema,
+    refusals: notFound,
+  },
+} as const satisfies Readonly<Record<string, Route>>;
+
+export type RouteName = keyof typeof routes;
+/** What a request replies with when it succeeds. */
+export type Reply<R extends RouteName> = z.infer<(typeof routes)[R]['reply']>;

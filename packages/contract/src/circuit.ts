@@ -1,0 +1,135 @@
+import type { Circuit, Condition, Part, TerminalRef } from '@grim-lantern/core';
+import { checkCircuit } from '@grim-lantern/core';
+import { z } from 'zod';
+import { localId, shortText } from './text';
+
+const positive = z.number().positive('Expected a number above 0.').finite();
+const minutes = z.number().min(0, 'Expected 0 minutes or more.').max(600, 'Expected at most 600 minutes.');
+
+const terminal = z
+  .string()
+  .regex(/^[A-Za-z0-9+_-]{1,40}\.[A-Za-z0-9+_-]{1,40}$/, 'Expected PART.TERMINAL, such as “K4.coilFeed”.')
+  .transform((text) => text as TerminalRef);
+
+const place = z.strictObject({
+  id: localId,
+  name: shortText,
+  reachMinutes: minutes,
+  strip: localId.optional(),
+  hazards: z.array(z.enum(['heat', 'rub', 'flex', 'vibration', 'water', 'earlier-work'])).readonly(),
+  visibility: z.number().min(0).max(1),
+  caution: z.string().max(300).optional(),
+});
+
+const strip = z.strictObject({ id: localId, name: shortText, minutes });
+
+const control = z.strictObject({
+  id: localId,
+  name: shortText,
+  minutes,
+  positions: z
+    .array(z.strictObject({ id: localId, name: shortText, caution: z.string().max(300).optional() }))
+    .min(1, 'Expected at least one position.')
+    .readonly(),
+});
+
+const condition: z.ZodType<Condition> = z.lazy(() =>
+  z.union([
+    z.strictObject({ control: localId, is: localId }),
+    z.strictObject({ all: z.array(condition).readonly() }),
+    z.strictObject({ any: z.array(condition).readonly() }),
+    z.strictObject({ not: condition }),
+  ]),
+);
+
+const common = { id: localId, name: shortText, place: localId };
+const fuseStyle = z.enum(['regular blade', 'mini blade', 'large blade', 'cartridge']);
+const inCentre = { centre: shortText, cavity: shortText };
+
+const part = z.discriminatedUnion('kind', [
+  z.strictObject({ ...common, kind: z.literal('battery'), volts: positive, internalOhms: positive }),
+  z.strictObject({ ...common, kind: z.literal('ground') }),
+  z.strictObject({ ...common, ...inCentre, kind: z.literal('fuse'), style: fuseStyle, ratingAmps: positive }),
+  z.strictObject({
+    ...common,
+    ...inCentre,
+    kind: z.literal('relay'),
+    coilOhms: positive,
+    pins: z.strictObject({
+      coilFeed: shortText,
+      coilCommand: shortText,
+      supply: shortText,
+      normallyOpen: shortText,
+      normallyClosed: shortText.optional(),
+    }),
+  }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('switch'),
+    control: localId,
+    legs: z
+      .array(z.strictObject({ a: localId, b: localId, closedIn: z.array(localId).readonly() }))
+      .min(1, 'Expected at least one leg.')
+      .readonly(),
+  }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('lamp'),
+    watts: positive,
+    count: z.number().int().min(1).max(20),
+  }),
+  z.strictObject({ ...common, kind: z.literal('resistor'), ohms: positive }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('module'),
+    pins: z
+      .array(
+        z.union([
+          z.strictObject({ pin: localId, role: z.enum(['supply', 'ground']) }),
+          z.strictObject({
+            pin: localId,
+            role: z.enum(['low-side output', 'high-side output']),
+            drivenWhen: condition,
+          }),
+        ]),
+      )
+      .readonly(),
+  }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('connector'),
+    cavities: z.array(localId).min(1, 'Expected at least one cavity.').readonly(),
+    halves: z.tuple([shortText, shortText]).readonly(),
+  }),
+  z.strictObject({ ...common, kind: z.literal('splice') }),
+]) satisfies z.ZodType<Part>;
+
+const section = z.strictObject({
+  id: localId,
+  name: shortText,
+  from: terminal,
+  to: terminal,
+  areaMm2: positive.max(200, 'Expected at most 200 mm².'),
+  lengthMetres: positive.max(100, 'Expected at most 100 m.'),
+  colour: shortText,
+  places: z.array(localId).min(1, 'Expected at least one place.').readonly(),
+});
+
+/** The circuit document. A file that does not fit is refused whole, with the path of the field and what was expected. */
+export const circuitSchema = z
+  .strictObject({
+    format: z.literal('grim-lantern/circuit'),
+    version: z.literal(1),
+    name: shortText,
+    nominalVolts: z.union([z.literal(12), z.literal(24)]),
+    places: z.array(place).readonly(),
+    strips: z.array(strip).readonly(),
+    controls: z.array(control).readonly(),
+    parts: z.array(part).max(20_000).readonly(),
+    sections: z.array(section).max(20_000).readonly(),
+  })
+  .superRefine((circuit: Circuit, context) => {
+    for (const flaw of checkCircuit(circuit)) {
+      context.addIssue({ code: 'custom', path: flaw.path.split('.'), message: flaw.message });
+    }
+  }) satisfies z.ZodType<Circuit>;

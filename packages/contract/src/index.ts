@@ -1,0 +1,29 @@
+export {
+  appendEventsSchema,
+  circuitRecordSchema,
+  eventsSchema,
+  jobSummarySchema,
+  newJobSchema,
+  problemSchema,
+  routes,
+  technicianSchema,
+  vehicleSchema,
+  workshopSchema,
+} from './api';
+export type {
+  CircuitRecord,
+  CircuitSummary,
+  JobSummary,
+  NewJob,
+  Problem,
+  Reply,
+  Route,
+  RouteName,
+  Technician,
+  Vehicle,
+  Workshop,
+} from './api';
+export { circuitSchema } from './circuit';
+export { jobEventSchema, operatingStateSchema } from './job';
+export { openApi } from './openApi';
+export { firstProblem } from './firstProblem';

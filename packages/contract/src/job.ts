@@ -1,0 +1,83 @@
+import type { JobEvent, OperatingState, ReadingValue, Test } from '@grim-lantern/core';
+import { z } from 'zod';
+import { localId, longText, shortText } from './text';
+
+export const operatingStateSchema = z.strictObject({
+  controls: z.record(localId, localId),
+  batteryConnected: z.boolean(),
+  apart: z.array(localId).max(1000).readonly(),
+  cavities: z.record(
+    localId,
+    z.discriminatedUnion('kind', [
+      z.strictObject({ kind: z.literal('fuse') }),
+      z.strictObject({ kind: z.literal('open') }),
+      z.strictObject({
+        kind: z.literal('lamp'),
+        watts: z.number().min(1, 'Expected 1 W or more.').max(100, 'Expected at most 100 W.'),
+      }),
+    ]),
+  ),
+}) satisfies z.ZodType<OperatingState>;
+
+export const testSchema = z.strictObject({
+  instrument: z.enum([
+    'ohmmeter',
+    'voltmeter',
+    'lamp-to-ground',
+    'lamp-to-battery',
+    'clamp',
+    'cavity-lamp',
+    'load',
+    'fresh-fuse',
+    'look',
+  ]),
+  at: z.string().regex(/^[A-Za-z0-9+_@.-]{1,90}$/, 'Expected a point of the circuit.'),
+}) satisfies z.ZodType<Test>;
+
+export const readingValueSchema = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('number'),
+    value: z
+      .number('Expected a finite number.')
+      .min(-1e3, 'Expected -1000 or more.')
+      .max(5e7, 'Expected 50 M or less.'),
+  }),
+  z.strictObject({ kind: z.literal('overload') }),
+  z.strictObject({ kind: z.literal('outcome'), outcome: localId }),
+]) satisfies z.ZodType<ReadingValue>;
+
+const stamp = {
+  id: z.uuid('Expected a UUID.'),
+  author: z.uuid('Expected the id of a technician.'),
+  at: z.iso.datetime({ offset: true, error: 'Expected a date and time (ISO 8601).' }),
+};
+
+/** An event as its author sends it. */
+export const jobEventSchema = z.discriminatedUnion('type', [
+  z.strictObject({ ...stamp, type: z.literal('complaint-set'), text: longText }),
+  z.strictObject({ ...stamp, type: z.literal('state-set'), state: operatingStateSchema }),
+  z.strictObject({
+    ...stamp,
+    type: z.literal('reading-taken'),
+    test: testSchema,
+    state: operatingStateSchema,
+    value: readingValueSchema,
+    typed: shortText,
+  }),
+  z.strictObject({
+    ...stamp,
+    type: z.literal('reading-withdrawn'),
+    reading: z.uuid('Expected the id of a reading.'),
+    why: shortText,
+  }),
+  z.strictObject({ ...stamp, type: z.literal('point-refused'), point: testSchema.shape.at }),
+  z.strictObject({ ...stamp, type: z.literal('point-allowed'), point: testSchema.shape.at }),
+  z.strictObject({ ...stamp, type: z.literal('cause-found'), suspect: localId, text: longText }),
+  z.strictObject({ ...stamp, type: z.literal('job-reopened') }),
+]) satisfies z.ZodType<JobEvent>;
+
+/** The same with its place in the job. */
+export const loggedEventSchema = z.intersection(
+  jobEventSchema,
+  z.object({ sequence: z.number().int().min(1) }),
+);

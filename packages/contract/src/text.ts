@@ -1,0 +1,20 @@
+import { z } from 'zod';
+
+/** An id inside a document: short, no white space, no full stop (a terminal is PART.TERMINAL). */
+export const localId = z
+  .string()
+  .regex(/^[A-Za-z0-9+_-]{1,40}$/, 'Expected 1 to 40 letters, digits, “-” or “_”.');
+
+/** A short line of words, shown as plain text wherever it appears. */
+export const shortText = z
+  .string()
+  .trim()
+  .min(1, 'Expected some text.')
+  .max(120, 'Expected at most 120 characters.');
+
+/** A paragraph. */
+export const longText = z
+  .string()
+  .trim()
+  .min(1, 'Expected some text.')
+  .max(4000, 'Expected at most 4000 characters.');

@@ -1,0 +1,24 @@
+/** Stable codes of every error that core throws; the boundary maps them to sentences and HTTP statuses. */
+export type CoreErrorCode =
+  | 'circuit/unknown-terminal'
+  | 'circuit/unknown-part'
+  | 'circuit/unknown-section'
+  | 'solver/singular'
+  | 'solver/no-convergence'
+  | 'instrument/unknown'
+  | 'instrument/target';
+
+/**
+ * A broken contract: who required what, and what came instead. Expected outcomes (a floating wire, readings that
+ * contradict each other) are values, never errors.
+ */
+export class CoreError extends Error {
+  constructor(
+    readonly code: CoreErrorCode,
+    message: string,
+    readonly details: Readonly<Record<string, string | number>> = {},
+  ) {
+    super(message);
+    this.name = 'CoreError';
+  }
+}

@@ -1,0 +1,33 @@
+import type { Hazard } from '../circuit/circuit';
+
+/**
+ * How often each kind of fault is the cause, relative to the others, per metre of plain wiring. Judgement of the
+ * trade, not counts; only their ratios matter.
+ */
+export const faultRates = {
+  'short to ground': 1,
+  'wet path to ground': 0.25,
+  open: 0.6,
+} as const;
+
+export type FaultName = keyof typeof faultRates;
+
+/** How many times likelier a hazard at a place makes each kind there. Judgement, as above. */
+export const hazardFactors: Readonly<Record<Hazard, Readonly<Record<FaultName, number>>>> = {
+  heat: { 'short to ground': 3, 'wet path to ground': 1, open: 2 },
+  rub: { 'short to ground': 6, 'wet path to ground': 2, open: 2 },
+  flex: { 'short to ground': 4, 'wet path to ground': 1, open: 8 },
+  vibration: { 'short to ground': 2, 'wet path to ground': 1, open: 2 },
+  water: { 'short to ground': 2, 'wet path to ground': 10, open: 3 },
+  'earlier-work': { 'short to ground': 4, 'wet path to ground': 1, open: 4 },
+};
+
+/** Share of the chances that nothing on this circuit is wrong while it is being read. Judgement. */
+export const nothingWrongShare = 0.02;
+
+/**
+ * The ohms that stand for a short to ground, solid and wet: each for the range halfway to its neighbours on a
+ * logarithmic scale.
+ */
+export const solidOhmsGrid: readonly number[] = [0.02, 0.1, 0.3, 0.8, 2];
+export const wetOhmsGrid: readonly number[] = [20, 45, 100, 220, 470, 1000, 2000];

@@ -1,0 +1,59 @@
+export { checkCircuit } from './circuit/checkCircuit';
+export type {
+  Circuit,
+  CircuitFlaw,
+  Control,
+  ControlPosition,
+  Hazard,
+  Place,
+  Section,
+  Strip,
+  TerminalRef,
+} from './circuit/circuit';
+export type { Condition } from './circuit/condition';
+export {
+  cavityFill,
+  restingState,
+  stateKey,
+  withApart,
+  withCavity,
+  withControl,
+} from './circuit/operatingState';
+export type { CavityFill, OperatingState } from './circuit/operatingState';
+export { partById, partIdOf, placeById, sectionById, terminalName, terminalsOf } from './circuit/terminals';
+export { CoreError } from './errors';
+export type { Fault } from './faults/fault';
+export { NOTHING_WRONG } from './faults/hypotheses';
+export type { FuseStyle } from './fuses/coldResistance';
+export type { Instrument, InstrumentId, Outcome, ReadingValue, Target, Test } from './instruments/instrument';
+export { allInstruments, instrumentById } from './instruments/instruments';
+export { simplePrediction } from './instruments/simplePrediction';
+export type { NumberScale, Prediction } from './instruments/prediction';
+export { fromScale } from './instruments/prediction';
+export { checkEvent } from './job/checkEvent';
+export { assess, isolatedFrom, planNext } from './job/assess';
+export type { Assessment } from './job/assess';
+export type { JobEvent, JobFact, LoggedEvent } from './job/events';
+export { foldJob } from './job/foldJob';
+export type { JobState, LedgerReading } from './job/foldJob';
+export { simulateReading } from './job/simulateReading';
+export type { Part } from './parts/part';
+export type { RelayTerminal } from './parts/relay';
+export { kindOf } from './parts/partKinds';
+export { limiterLamp } from './plan/candidateStates';
+export type { Move } from './plan/moves';
+export { moveWords, movesBetween } from './plan/moves';
+export { foreseeTest } from './plan/nextActions';
+export type { ForeseenOutcome, ProposedAction } from './plan/nextActions';
+export type { OutcomeSpec } from './plan/outcomeTable';
+export { bandOf } from './plan/outcomeTable';
+export type { Work } from './plan/work';
+export { stateSolver } from './solver/solution';
+export type { TakenReading } from './suspicion/likelihood';
+export { createPredictor } from './suspicion/predictor';
+export type { Predictor } from './suspicion/predictor';
+export { clearedBelow } from './suspicion/suspicion';
+export type { Suspect, Suspicion } from './suspicion/suspicion';
+export { formatQuantity, formatReading } from './units/formatQuantity';
+export { parseReading } from './units/parseReading';
+export type { ParsedReading } from './units/parseReading';

@@ -1,0 +1,42 @@
+import { cavityFill } from '../circuit/operatingState';
+import { partById, partIdOf, terminalName } from '../circuit/terminals';
+import type { Instrument } from './instrument';
+import { judgedSteps } from './prediction';
+import { fuseTargets, sectionEnd } from './targets';
+
+/** Amps that a hand clamp tells from its own drift, and how far that varies. Judgement for a 20 A range. */
+const threshold = 0.15;
+const spread = 0.5;
+
+/** A clamp or tracer round one wire, close to one of its ends: current passes here, or not. */
+export const clamp: Instrument = {
+  id: 'clamp',
+  name: 'clamp',
+  display: {
+    kind: 'outcomes',
+    outcomes: [
+      { id: 'none', name: 'No current' },
+      { id: 'passes', name: 'Current passes' },
+    ],
+  },
+  electrical: true,
+  minutes: 0.8,
+  targets: (circuit) => circuit.sections.flatMap(({ id }) => [`${id}@from`, `${id}@to`]),
+  place(circuit, at) {
+    const { section, end } = sectionEnd(circuit, at);
+    return partById(circuit, partIdOf(end === 'from' ? section.from : section.to)).place;
+  },
+  instruction(circuit, at) {
+    const { section, end } = sectionEnd(circuit, at);
+    const where = terminalName(circuit, end === 'from' ? section.from : section.to);
+    return `Clamp round the ${section.colour} wire at ${where} (${section.name})`;
+  },
+  // Current through a short is only safe behind a limiter lamp; without one no fuse may be feeding it.
+  mayPropose: (circuit, state) =>
+    state.batteryConnected && fuseTargets(circuit).some((fuse) => cavityFill(state, fuse).kind === 'lamp'),
+  predict({ circuit, solution }, at) {
+    const { section, end } = sectionEnd(circuit, at);
+    const amps = solution.sectionAmps(section.id, end);
+    return { kind: 'outcomes', chances: judgedSteps(Math.abs(amps), [threshold], spread) };
+  },
+};

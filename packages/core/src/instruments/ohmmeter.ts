@@ -1,0 +1,40 @@
+import type { TerminalRef } from '../circuit/circuit';
+import { terminalName } from '../circuit/terminals';
+import { REFERENCE } from '../solver/network';
+import type { Instrument } from './instrument';
+import type { NumberScale } from './prediction';
+import { toScale } from './prediction';
+import { isSecondHalf, nodeAt, terminalPlace, terminalTargets } from './targets';
+
+/** Leads and touch cost about 0.15 Ω; cold filaments and resistances spread by some per cent. */
+const scale: NumberScale = {
+  unit: 'Ω',
+  absolute: 0.15,
+  relative: 0.08,
+  least: 0,
+  greatest: 5e7,
+  overload: true,
+};
+/** Volts at the probe above which an ohms reading is nonsense. */
+const liveVolts = 0.02;
+
+/** Ohms to ground, about a milliamp, only with the power off; it sees every parallel path. */
+export const ohmmeter: Instrument = {
+  id: 'ohmmeter',
+  name: 'ohms to ground',
+  display: { kind: 'number', scale },
+  electrical: true,
+  minutes: 0.6,
+  targets: terminalTargets,
+  place: terminalPlace,
+  instruction: (circuit, at) => `Ohms to ground on ${terminalName(circuit, at as TerminalRef)}`,
+  mayPropose: (circuit, state, at) => !isSecondHalf(circuit, state, at),
+  predict(bench, at) {
+    const { volts, ohms } = bench.solution.port(nodeAt(bench, at), REFERENCE);
+    if (ohms > scale.greatest) return { kind: 'number', mean: 0, deviation: scale.relative, overload: 1 };
+    if (!(Math.abs(volts) <= liveVolts)) {
+      return { kind: 'meaningless', why: 'This point is live: ohms read with the power on mean nothing.' };
+    }
+    return { kind: 'number', mean: toScale(scale, ohms), deviation: scale.relative, overload: 0 };
+  },
+};

@@ -1,0 +1,64 @@
+/**
+ * What an instrument would show, before it is read.
+ *
+ * Numbers live on a scale that makes an instrument's error even: `s = sign(x) · ln(1 + |x| / c)`, where `c` is the
+ * value at which its absolute and its relative error weigh the same. An error of `a + b·|x|` is then `b` on `s`
+ * everywhere, with `c = a / b`.
+ */
+export type Prediction =
+  /** A number: mean and standard deviation on the scale, and the chance of "OL". */
+  | { readonly kind: 'number'; readonly mean: number; readonly deviation: number; readonly overload: number }
+  /** A high-impedance meter on a wire tied to nothing: any value, mostly low. */
+  | { readonly kind: 'wandering' }
+  /** A chance for each of the instrument's outcomes. */
+  | { readonly kind: 'outcomes'; readonly chances: readonly number[] }
+  /** A reading that would mean nothing here, and why. */
+  | { readonly kind: 'meaningless'; readonly why: string };
+
+/** The scale of an instrument that shows numbers. */
+export interface NumberScale {
+  readonly unit: 'Ω' | 'V';
+  /** Error in the unit: `absolute + relative · |value|`, one standard deviation. */
+  readonly absolute: number;
+  readonly relative: number;
+  /** What can be entered, in the unit. */
+  readonly least: number;
+  readonly greatest: number;
+  /** Whether "OL" is something that it shows. */
+  readonly overload: boolean;
+}
+
+/** A value on the scale of even error. */
+export function toScale({ absolute, relative }: NumberScale, value: number): number {
+  return Math.sign(value) * Math.log1p((Math.abs(value) * relative) / absolute);
+}
+
+/** The value at a point of the scale. */
+export function fromScale({ absolute, relative }: NumberScale, point: number): number {
+  return (Math.sign(point) * Math.expm1(Math.abs(point)) * absolute) / relative;
+}
+
+/** Cumulative normal distribution. Source: Abramowitz & Stegun 26.2.17, error below 7.5e-8. */
+export function normalCdf(x: number): number {
+  const t = 1 / (1 + 0.2316419 * Math.abs(x));
+  const poly =
+    t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
+  const tail = (Math.exp((-x * x) / 2) / Math.sqrt(2 * Math.PI)) * poly;
+  return x >= 0 ? 1 - tail : tail;
+}
+
+/**
+ * Chances of the steps of an ordered scale (dark, dim, bright) when a quantity is judged by eye.
+ * @param thresholds - rising; one fewer than the steps
+ * @param spread - how far people differ, as the standard deviation of the logarithm
+ */
+export function judgedSteps(
+  quantity: number,
+  thresholds: readonly number[],
+  spread: number,
+): readonly number[] {
+  const above = thresholds.map((threshold) =>
+    quantity > 0 ? normalCdf(Math.log(quantity / threshold) / spread) : 0,
+  );
+  return [1, ...above].map((chance, step) => chance - (above[step] ?? 0));
+}

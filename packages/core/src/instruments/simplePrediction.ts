@@ -1,0 +1,25 @@
+import { formatQuantity } from '../units/formatQuantity';
+import type { Instrument } from './instrument';
+import type { Prediction } from './prediction';
+import { fromScale } from './prediction';
+
+/** A prediction in a word or two, as a technician would read it off: `0.4 Ω`, `OL`, `Dark`, `Dim or bright`. */
+export function simplePrediction({ display }: Instrument, prediction: Prediction): string {
+  switch (prediction.kind) {
+    case 'meaningless':
+      return 'means nothing here';
+    case 'wandering':
+      return 'floating: any volts';
+    case 'number':
+      if (prediction.overload > 0.5 || display.kind !== 'number') return 'OL';
+      return formatQuantity(fromScale(display.scale, prediction.mean), display.scale.unit);
+    case 'outcomes': {
+      if (display.kind !== 'outcomes') return '';
+      const likely = display.outcomes.filter((_outcome, index) => prediction.chances[index]! >= likelyFrom);
+      return likely.map(({ name }, index) => (index === 0 ? name : name.toLowerCase())).join(' or ');
+    }
+  }
+}
+
+/** An outcome below this chance is not what one should expect to see. */
+const likelyFrom = 0.15;

@@ -1,0 +1,95 @@
+import type { Circuit, Section, TerminalRef } from '../circuit/circuit';
+import { perCircuit } from '../circuit/perCircuit';
+import type { OperatingState } from '../circuit/operatingState';
+import { partById, partIdOf, sectionById, terminalsOf } from '../circuit/terminals';
+import { CoreError } from '../errors';
+import { isLoad } from '../parts/partKinds';
+import type { Bench, Target } from './instrument';
+
+/** Every terminal a probe can touch. */
+export function terminalTargets(circuit: Circuit): readonly TerminalRef[] {
+  return circuit.parts
+    .filter((part) => part.kind !== 'battery' && part.kind !== 'ground')
+    .flatMap(terminalsOf);
+}
+
+/** The place of the part that a terminal belongs to. */
+export function terminalPlace(circuit: Circuit, at: Target): string | undefined {
+  return partById(circuit, partIdOf(at as TerminalRef)).place;
+}
+
+/**
+ * Two terminals of a joined connector are one point: the plan asks for its first half only, so that no question
+ * comes twice. Parted, they are two.
+ */
+export function isSecondHalf(circuit: Circuit, state: OperatingState, at: Target): boolean {
+  const part = partById(circuit, partIdOf(at as TerminalRef));
+  return part.kind === 'connector' && !state.apart.includes(part.id) && at.endsWith('b');
+}
+
+/** The node of a terminal. @throws {CoreError} `instrument/target` */
+export function nodeAt({ solution }: Bench, at: Target): number {
+  const node = solution.network.nodeOf.get(at as TerminalRef);
+  if (node === undefined) {
+    throw new CoreError('instrument/target', `The circuit has no terminal ${at}.`, { at });
+  }
+  return node;
+}
+
+/** A section and one of its ends. @throws {CoreError} `instrument/target` */
+export function sectionEnd(circuit: Circuit, at: Target): { section: Section; end: 'from' | 'to' } {
+  const [id, end] = at.split('@');
+  if (id === undefined || (end !== 'from' && end !== 'to')) {
+    throw new CoreError('instrument/target', `A section's end is SECTION@from or SECTION@to: got ${at}.`, {
+      at,
+    });
+  }
+  return { section: sectionById(circuit, id), end };
+}
+
+/** The loads of a circuit. */
+export function loadTargets(circuit: Circuit): readonly Target[] {
+  return circuit.parts.filter(isLoad).map((part) => part.id);
+}
+
+/** The fuses of a circuit. */
+export function fuseTargets(circuit: Circuit): readonly Target[] {
+  return circuit.parts.filter((part) => part.kind === 'fuse').map((part) => part.id);
+}
+
+/**
+ * Whether a terminal is joined by wire alone to a module's input or output: no lamp goes there, since its
+ * quarter of an ampere can destroy the pin.
+ */
+export function touchesModulePin(circuit: Circuit, at: TerminalRef): boolean {
+  return wiredToModulePins(circuit).has(at);
+}
+
+const wiredToModulePins = perCircuit((circuit): ReadonlySet<TerminalRef> => {
+  const queue = circuit.parts.flatMap((part) =>
+    part.kind === 'module'
+      ? part.pins.filter((each) => 'drivenWhen' in each).map((each): TerminalRef => `${part.id}.${each.pin}`)
+      : [],
+  );
+  const reached = new Set(queue);
+  for (let next = queue.pop(); next !== undefined; next = queue.pop()) {
+    const part = partById(circuit, partIdOf(next));
+    const neighbours: TerminalRef[] = circuit.sections.flatMap(({ from, to }) =>
+      from === next ? [to] : to === next ? [from] : [],
+    );
+    if (part.kind === 'connector') neighbours.push(otherHalf(next));
+    for (const each of neighbours) {
+      if (reached.has(each)) continue;
+      reached.add(each);
+      queue.push(each);
+    }
+  }
+  return reached;
+});
+
+/** The terminal of the same cavity in a connector's other half. */
+function otherHalf(terminal: TerminalRef): TerminalRef {
+  return terminal.endsWith('a')
+    ? (`${terminal.slice(0, -1)}b` as TerminalRef)
+    : (`${terminal.slice(0, -1)}a` as TerminalRef);
+}

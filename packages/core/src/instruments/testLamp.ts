@@ -1,0 +1,91 @@
+import type { Circuit, TerminalRef } from '../circuit/circuit';
+import { terminalName } from '../circuit/terminals';
+import { filamentOf } from '../parts/lamp';
+import { filamentAmps, filamentSiemens } from '../solver/filament';
+import type { FilamentModel } from '../solver/network';
+import { REFERENCE } from '../solver/network';
+import type { Port } from '../solver/updatedNetwork';
+import type { Bench, Instrument, Target } from './instrument';
+import { judgedSteps } from './prediction';
+import { isSecondHalf, nodeAt, terminalPlace, terminalTargets, touchesModulePin } from './targets';
+
+/** The lamp of a test lamp: a quarter of an ampere at 12 V. */
+const testLampWatts = 3;
+
+/** Steps that an eye tells apart in a workshop, with the share of rated power at which each begins. */
+export const lampSteps = [
+  { id: 'dark', name: 'Dark' },
+  { id: 'dim', name: 'Dim' },
+  { id: 'bright', name: 'Bright' },
+] as const;
+export const lampThresholds: readonly number[] = [0.08, 0.5];
+/** Eyes and ambient light differ by about this much, as a standard deviation of the logarithm. Judgement. */
+export const lampSpread = 0.35;
+
+/** Chances of dark, dim and bright at a share of rated power. */
+export function lampChances(powerShare: number): readonly number[] {
+  return judgedSteps(powerShare, lampThresholds, lampSpread);
+}
+
+/**
+ * Volts that a filament takes from a source behind some ohms: the root of `I(V) = (open - V) / ohms` by Newton.
+ * The circuit behind is its tangent at the operating point: a lamp of 3 W moves the harness's own filaments too
+ * little to change what the eye sees.
+ */
+export function lampVoltsOn(port: Port, lamp: FilamentModel): number {
+  if (!Number.isFinite(port.ohms)) return 0;
+  const open = Math.abs(port.volts);
+  let volts = 0;
+  for (let round = 0; round < 40; round++) {
+    const excess = filamentAmps(lamp, volts) * port.ohms + volts - open;
+    const step = excess / (filamentSiemens(lamp, volts) * port.ohms + 1);
+    volts -= step;
+    if (Math.abs(step) < 1e-9) break;
+  }
+  return volts;
+}
+
+function lampOn(port: Port, nominalVolts: number) {
+  const lamp = filamentOf(testLampWatts, nominalVolts);
+  const volts = lampVoltsOn(port, lamp);
+  const share = (filamentAmps(lamp, volts) * volts) / testLampWatts;
+  return { kind: 'outcomes', chances: lampChances(share) } as const;
+}
+
+function testLamp(
+  id: 'lamp-to-ground' | 'lamp-to-battery',
+  name: string,
+  otherClip: (bench: Bench) => number | null,
+): Instrument {
+  return {
+    id,
+    name,
+    display: { kind: 'outcomes', outcomes: lampSteps },
+    electrical: true,
+    minutes: 0.4,
+    targets: terminalTargets,
+    place: terminalPlace,
+    instruction: (circuit, at) =>
+      `${name[0]!.toUpperCase()}${name.slice(1)} on ${terminalName(circuit, at as TerminalRef)}`,
+    mayPropose: (circuit, state, at) =>
+      state.batteryConnected &&
+      !isSecondHalf(circuit, state, at) &&
+      !touchesModulePin(circuit, at as TerminalRef),
+    predict(bench, at: Target) {
+      const clip = otherClip(bench);
+      if (clip === null)
+        return { kind: 'meaningless', why: 'The battery is disconnected: the lamp has no supply.' };
+      return lampOn(bench.solution.port(nodeAt(bench, at), clip), bench.circuit.nominalVolts);
+    },
+  };
+}
+
+export const lampToGround = testLamp('lamp-to-ground', 'lamp to ground', () => REFERENCE);
+export const lampToBattery = testLamp('lamp-to-battery', 'lamp to battery', (bench) =>
+  bench.state.batteryConnected ? positivePost(bench.circuit, bench) : null,
+);
+
+function positivePost(circuit: Circuit, bench: Bench): number | null {
+  const battery = circuit.parts.find((part) => part.kind === 'battery');
+  return battery === undefined ? null : nodeAt(bench, `${battery.id}.+`);
+}

@@ -1,0 +1,38 @@
+import type { TerminalRef } from '../circuit/circuit';
+import { terminalName } from '../circuit/terminals';
+import { REFERENCE } from '../solver/network';
+import type { Instrument } from './instrument';
+import type { NumberScale } from './prediction';
+import { toScale } from './prediction';
+import { isSecondHalf, nodeAt, terminalPlace, terminalTargets } from './targets';
+
+/** The meter is good to hundredths; the battery's own volts are not known to better than some tenths. */
+const scale: NumberScale = {
+  unit: 'V',
+  absolute: 0.1,
+  relative: 0.03,
+  least: -60,
+  greatest: 60,
+  overload: false,
+};
+/** Input resistance of a digital meter. */
+const inputOhms = 1e7;
+
+/** Volts to ground. On a wire that is tied to nothing it shows what is not there. */
+export const voltmeter: Instrument = {
+  id: 'voltmeter',
+  name: 'volts to ground',
+  display: { kind: 'number', scale },
+  electrical: true,
+  minutes: 0.5,
+  targets: terminalTargets,
+  place: terminalPlace,
+  instruction: (circuit, at) => `Volts to ground on ${terminalName(circuit, at as TerminalRef)}`,
+  mayPropose: (circuit, state, at) => state.batteryConnected && !isSecondHalf(circuit, state, at),
+  predict(bench, at) {
+    const { volts, ohms } = bench.solution.port(nodeAt(bench, at), REFERENCE);
+    if (!Number.isFinite(ohms)) return { kind: 'wandering' };
+    const shown = (volts * inputOhms) / (inputOhms + ohms);
+    return { kind: 'number', mean: toScale(scale, shown), deviation: scale.relative, overload: 0 };
+  },
+};

@@ -1,0 +1,70 @@
+import { NOTHING_WRONG } from '../faults/hypotheses';
+import type { InstrumentId } from '../instruments/instrument';
+import type { ProposedAction } from '../plan/nextActions';
+import { foreseeTest, nextActions } from '../plan/nextActions';
+import type { Predictor } from '../suspicion/predictor';
+import type { Suspicion } from '../suspicion/suspicion';
+import { suspicionOf } from '../suspicion/suspicion';
+import type { JobState } from './foldJob';
+
+/** From this probability on, a suspect counts as found and the plan asks for direct proof. */
+export const isolatedFrom = 0.9;
+
+/** What a job's readings say. */
+export interface Assessment {
+  readonly suspicion: Suspicion;
+  /** The suspect that stands alone, or null while the search goes on. */
+  readonly isolated: string | null;
+}
+
+/** The readings that count: those not withdrawn. */
+function standingReadings(job: JobState) {
+  return job.readings.filter((each) => each.withdrawn === null);
+}
+
+/** The suspicion that a job's readings add up to. Quick: readings are few. */
+export function assess(predictor: Predictor, job: JobState): Assessment {
+  const suspicion = suspicionOf(predictor, standingReadings(job));
+  const top = suspicion.suspects[0];
+  return { suspicion, isolated: top !== undefined && top.probability >= isolatedFrom ? top.id : null };
+}
+
+/**
+ * What to do next, best first. While a suspect stands alone, the looks that would prove it come first.
+ * @param without - instruments that are not to hand
+ */
+export function planNext(
+  predictor: Predictor,
+  job: JobState,
+  { suspicion, isolated }: Assessment,
+  without: readonly InstrumentId[] = [],
+): readonly ProposedAction[] {
+  const taken = standingReadings(job);
+  const searched = nextActions(predictor, suspicion, job.site, { refused: job.refused, without, taken });
+  if (isolated === null || isolated === NOTHING_WRONG) return searched;
+  const proofs = proofOf(predictor, suspicion, job, isolated);
+  const keys = new Set(proofs.map(({ test }) => `${test.instrument} ${test.at}`));
+  const others = searched.filter(({ test }) => !keys.has(`${test.instrument} ${test.at}`));
+  return [...proofs, ...others].slice(0, 5);
+}
+
+/** Looks at the suspect where it can be seen, the likeliest sight per minute first. */
+function proofOf(
+  predictor: Predictor,
+  suspicion: Suspicion,
+  job: JobState,
+  suspect: string,
+): readonly ProposedAction[] {
+  const section = predictor.circuit.sections.find(({ id }) => id === suspect);
+  const seen = (action: ProposedAction) => action.outcomes[1]?.probability ?? 0;
+  return (section?.places ?? [])
+    .filter((place) => !job.refused.includes(place))
+    .filter(
+      (place) => !standingReadings(job).some(({ test }) => test.instrument === 'look' && test.at === place),
+    )
+    .flatMap((place) => {
+      const test = { instrument: 'look', at: place } as const;
+      return foreseeTest(predictor, suspicion, job.site, test, job.state) ?? [];
+    })
+    .sort((one, other) => seen(other) / other.work.minutes - seen(one) / one.work.minutes);
+}

@@ -1,0 +1,96 @@
+import type { Circuit, CircuitFlaw } from '../circuit/circuit';
+import type { OperatingState } from '../circuit/operatingState';
+import { NOTHING_WRONG } from '../faults/hypotheses';
+import type { InstrumentId, ReadingValue, Test } from '../instruments/instrument';
+import { instrumentById } from '../instruments/instruments';
+import { kindOf } from '../parts/partKinds';
+import type { JobEvent } from './events';
+
+/** What in an event does not fit the circuit of its job: unknown points, positions, parts, outcomes. */
+export function checkEvent(circuit: Circuit, event: JobEvent): readonly CircuitFlaw[] {
+  switch (event.type) {
+    case 'reading-taken':
+      return [
+        ...checkTest(circuit, event.test),
+        ...checkState(circuit, event.state),
+        ...checkValue(event.test.instrument, event.value),
+      ];
+    case 'state-set':
+      return checkState(circuit, event.state);
+    case 'point-refused':
+    case 'point-allowed':
+      return isPoint(circuit, event.point) ? [] : [unknown('point', 'a point or a place', event.point)];
+    case 'cause-found': {
+      const known =
+        event.suspect === NOTHING_WRONG || circuit.sections.some(({ id }) => id === event.suspect);
+      return known ? [] : [unknown('suspect', 'a section', event.suspect)];
+    }
+    case 'complaint-set':
+    case 'reading-withdrawn':
+    case 'job-reopened':
+      return [];
+  }
+}
+
+function unknown(path: string, expected: string, got: string): CircuitFlaw {
+  return { path, message: `Expected ${expected} of this job's circuit: got “${got}”.` };
+}
+
+function isPoint(circuit: Circuit, point: string): boolean {
+  const terminals = circuit.parts.some((part) =>
+    kindOf(part)
+      .terminals(part)
+      .some((terminal) => `${part.id}.${terminal}` === point),
+  );
+  const ends = circuit.sections.some(({ id }) => point === `${id}@from` || point === `${id}@to`);
+  return (
+    terminals ||
+    ends ||
+    circuit.places.some(({ id }) => id === point) ||
+    circuit.parts.some(({ id }) => id === point)
+  );
+}
+
+function checkTest(circuit: Circuit, { instrument, at }: Test): readonly CircuitFlaw[] {
+  const { name, targets } = instrumentById(instrument);
+  return targets(circuit).includes(at) ? [] : [unknown('test.at', `a point for “${name}”`, at)];
+}
+
+function checkValue(instrument: InstrumentId, value: ReadingValue): readonly CircuitFlaw[] {
+  const { display, name } = instrumentById(instrument);
+  if (display.kind === 'outcomes') {
+    const names = display.outcomes.map(({ id }) => id);
+    if (value.kind === 'outcome' && names.includes(value.outcome)) return [];
+    return [{ path: 'value', message: `Expected one of ${names.join(', ')} for “${name}”.` }];
+  }
+  const { least, greatest, overload, unit } = display.scale;
+  if (value.kind === 'overload' && overload) return [];
+  if (value.kind === 'number' && value.value >= least && value.value <= greatest) return [];
+  return [
+    {
+      path: 'value',
+      message: `Expected ${least} to ${greatest} ${unit}${overload ? ' or OL' : ''} for “${name}”.`,
+    },
+  ];
+}
+
+function checkState(circuit: Circuit, state: OperatingState): readonly CircuitFlaw[] {
+  const controls = Object.entries(state.controls).flatMap(([id, position]) => {
+    const control = circuit.controls.find((each) => each.id === id);
+    return control?.positions.some((each) => each.id === position)
+      ? []
+      : [unknown(`state.controls.${id}`, 'a position of a control', position)];
+  });
+  const apart = state.apart.flatMap((id, i) => {
+    const part = circuit.parts.find((each) => each.id === id);
+    return part !== undefined && kindOf(part).removal !== null
+      ? []
+      : [unknown(`state.apart.${i}`, 'a part that comes apart', id)];
+  });
+  const cavities = Object.keys(state.cavities).flatMap((id) =>
+    circuit.parts.some((part) => part.id === id && part.kind === 'fuse')
+      ? []
+      : [unknown(`state.cavities.${id}`, 'a fuse', id)],
+  );
+  return [...controls, ...apart, ...cavities];
+}

@@ -1,0 +1,35 @@
+import type { OperatingState } from '../circuit/operatingState';
+import type { ReadingValue, Target, Test } from '../instruments/instrument';
+
+/** What happened, told apart by `type`. A job is nothing but these, in order; none is ever changed or removed. */
+export type JobFact =
+  | { readonly type: 'complaint-set'; readonly text: string }
+  | { readonly type: 'state-set'; readonly state: OperatingState }
+  | {
+      readonly type: 'reading-taken';
+      readonly test: Test;
+      /** The state it was taken in, whole: a reading without it is worthless. */
+      readonly state: OperatingState;
+      readonly value: ReadingValue;
+      /** As the technician typed or tapped it. */
+      readonly typed: string;
+    }
+  | { readonly type: 'reading-withdrawn'; readonly reading: string; readonly why: string }
+  /** A target or a place that cannot be reached; and the opposite. */
+  | { readonly type: 'point-refused'; readonly point: Target }
+  | { readonly type: 'point-allowed'; readonly point: Target }
+  | { readonly type: 'cause-found'; readonly suspect: string; readonly text: string }
+  | { readonly type: 'job-reopened' };
+
+/** One entry of a job's log, as its author made it. */
+export type JobEvent = JobFact & {
+  /** Made where the event was made, so that sending it twice stores it once. */
+  readonly id: string;
+  /** The technician's id. */
+  readonly author: string;
+  /** ISO 8601, the author's clock. */
+  readonly at: string;
+};
+
+/** The same in the log: its place in the job, given by the server from 1 on, without gaps. */
+export type LoggedEvent = JobEvent & { readonly sequence: number };

@@ -1,0 +1,83 @@
+import type { Circuit } from '../circuit/circuit';
+import type { OperatingState } from '../circuit/operatingState';
+import { restingState } from '../circuit/operatingState';
+import type { Worksite } from '../plan/work';
+import { workFor } from '../plan/work';
+import type { TakenReading } from '../suspicion/likelihood';
+import type { JobEvent } from './events';
+
+/** A reading in the ledger; a withdrawn one stays, marked. */
+export interface LedgerReading extends TakenReading {
+  readonly author: string;
+  readonly at: string;
+  readonly typed: string;
+  /** Why it was withdrawn; null while it stands. */
+  readonly withdrawn: string | null;
+}
+
+/** Where a job stands: what its events add up to. */
+export interface JobState {
+  readonly complaint: string;
+  readonly state: OperatingState;
+  readonly readings: readonly LedgerReading[];
+  readonly refused: readonly string[];
+  readonly cause: { readonly suspect: string; readonly text: string } | null;
+  /** Hands, strips and state as the readings left them; `state` is always the job's. */
+  readonly site: Worksite;
+  /** Minutes that the readings should have taken, by the same costs as the plan's. */
+  readonly minutes: number;
+}
+
+/** A job before its first event. */
+export function emptyJob(circuit: Circuit): JobState {
+  const state = restingState(circuit);
+  return {
+    complaint: '',
+    state,
+    readings: [],
+    refused: [],
+    cause: null,
+    site: { state, at: null, stripped: [] },
+    minutes: 0,
+  };
+}
+
+/** What a job's events add up to, in the order given. Pure: the same events give the same job everywhere. */
+export function foldJob(circuit: Circuit, events: readonly JobEvent[]): JobState {
+  return events.reduce((job, event) => applyEvent(circuit, job, event), emptyJob(circuit));
+}
+
+function applyEvent(circuit: Circuit, job: JobState, event: JobEvent): JobState {
+  switch (event.type) {
+    case 'complaint-set':
+      return { ...job, complaint: event.text };
+    case 'state-set':
+      return { ...job, state: event.state, site: { ...job.site, state: event.state } };
+    case 'reading-taken': {
+      const work = workFor(circuit, job.site, event.state, event.test);
+      const { id, author, at, test, state, value, typed } = event;
+      return {
+        ...job,
+        state,
+        readings: [...job.readings, { id, author, at, test, state, value, typed, withdrawn: null }],
+        site: work.after,
+        minutes: job.minutes + work.minutes,
+      };
+    }
+    case 'reading-withdrawn':
+      return {
+        ...job,
+        readings: job.readings.map((each) =>
+          each.id === event.reading ? { ...each, withdrawn: event.why } : each,
+        ),
+      };
+    case 'point-refused':
+      return { ...job, refused: [...job.refused.filter((each) => each !== event.point), event.point] };
+    case 'point-allowed':
+      return { ...job, refused: job.refused.filter((each) => each !== event.point) };
+    case 'cause-found':
+      return { ...job, cause: { suspect: event.suspect, text: event.text } };
+    case 'job-reopened':
+      return { ...job, cause: null };
+  }
+}

@@ -1,0 +1,35 @@
+import type { OperatingState } from '../circuit/operatingState';
+import type { NetworkBuilder } from '../solver/network';
+
+/** What every part has. */
+export interface PartCommon {
+  readonly id: string;
+  readonly name: string;
+  /** The place where a hand reaches it. */
+  readonly place: string;
+}
+
+/** What a part kind may ask for while it puts its elements into a network. */
+export interface StampContext {
+  readonly builder: NetworkBuilder;
+  readonly state: OperatingState;
+  readonly nominalVolts: number;
+  /** Node of one of the part's own terminals. */
+  readonly node: (terminal: string) => number;
+}
+
+/** How a hand takes a part apart, in the trade's words; null where it cannot. */
+export type Removal = 'pull' | 'unplug' | 'part' | null;
+
+/** One kind of part, whole: adding a kind is one file that gives this, and its line in `partKinds.ts`. */
+export interface PartKind<P extends PartCommon> {
+  readonly removal: Removal;
+  /** Minutes to take it apart, or to put it together, once the hand is there. */
+  readonly removalMinutes: number;
+  /** The names of its terminals. */
+  terminals(part: P): readonly string[];
+  /** What a technician calls one of them: `pin 87`, `supply leg`. */
+  terminalLabel(part: P, terminal: string): string;
+  /** Puts its elements into the network; not called while the part is taken apart. */
+  stamp(part: P, context: StampContext): void;
+}

@@ -1,0 +1,60 @@
+import type { PartCommon, PartKind } from './partKind';
+
+/** The number printed beside each pin, by the pin's role. */
+export interface RelayPins {
+  readonly coilFeed: string;
+  readonly coilCommand: string;
+  readonly supply: string;
+  readonly normallyOpen: string;
+  readonly normallyClosed?: string | undefined;
+}
+
+export type RelayTerminal = keyof RelayPins;
+
+/** Terminals by role: `coilFeed`, `coilCommand`, `supply`, `normallyOpen` and, with five pins, `normallyClosed`. */
+export interface RelayPart extends PartCommon {
+  readonly kind: 'relay';
+  readonly coilOhms: number;
+  /** Roles, not the numbers, decide everything. */
+  readonly pins: RelayPins;
+  readonly centre: string;
+  readonly cavity: string;
+}
+
+/** Volts over the coil at which a relay has surely pulled in, and surely dropped out, as shares of nominal. */
+const pullInShare = 0.65;
+const dropOutShare = 0.1;
+/** A sound closed contact, ohms: below the 10 mΩ at which it is called worn. */
+const contactOhms = 0.005;
+
+export const relayKind: PartKind<RelayPart> = {
+  removal: 'pull',
+  removalMinutes: 0.3,
+  terminals: ({ pins }) => Object.keys(pins).filter((role) => pins[role as RelayTerminal] !== undefined),
+  terminalLabel: (part, terminal) => `pin ${part.pins[terminal as RelayTerminal] ?? terminal}`,
+  stamp(part, { builder, node, nominalVolts }) {
+    const feed = node('coilFeed');
+    const command = node('coilCommand');
+    builder.resistor(part.id, feed, command, part.coilOhms);
+    const energised = (already: boolean, volts: (node: number) => number) =>
+      Math.abs(volts(feed) - volts(command)) >= nominalVolts * (already ? dropOutShare : pullInShare);
+    builder.switching({
+      owner: part.id,
+      a: node('supply'),
+      b: node('normallyOpen'),
+      ohms: contactOhms,
+      atRest: false,
+      next: energised,
+    });
+    if (part.pins.normallyClosed !== undefined) {
+      builder.switching({
+        owner: part.id,
+        a: node('supply'),
+        b: node('normallyClosed'),
+        ohms: contactOhms,
+        atRest: true,
+        next: (closed, volts) => !energised(!closed, volts),
+      });
+    }
+  },
+};

@@ -1,0 +1,17 @@
+import type { PartCommon, PartKind } from './partKind';
+
+/** Terminals `1` and `2`: a load that is near enough a fixed resistance (a light strip, a socket's appliance). */
+export interface ResistorPart extends PartCommon {
+  readonly kind: 'resistor';
+  readonly ohms: number;
+}
+
+export const resistorKind: PartKind<ResistorPart> = {
+  removal: 'unplug',
+  removalMinutes: 0.5,
+  terminals: () => ['1', '2'],
+  terminalLabel: (_part, terminal) => `pin ${terminal}`,
+  stamp(part, { builder, node }) {
+    builder.resistor(part.id, node('1'), node('2'), part.ohms);
+  },
+};

@@ -1,0 +1,270 @@
+import type { OperatingState } from '../circuit/operatingState';
+import { stateKey } from '../circuit/operatingState';
+import type { Hypothesis } from '../faults/hypotheses';
+import type { Bench, InstrumentId, Test } from '../instruments/instrument';
+import { allInstruments, instrumentById } from '../instruments/instruments';
+import type { TakenReading } from '../suspicion/likelihood';
+import { spreadFamilies } from '../suspicion/likelihood';
+import type { Predictor } from '../suspicion/predictor';
+import { entropyBits } from '../suspicion/suspicion';
+import type { Suspicion } from '../suspicion/suspicion';
+import { candidateStates } from './candidateStates';
+import type { OutcomeSpec, OutcomeTable } from './outcomeTable';
+import { mostNumberOutcomes, outcomeTable } from './outcomeTable';
+import type { Work, Worksite } from './work';
+import { workFor, workIn } from './work';
+
+/** What an outcome would leave. */
+export interface ForeseenOutcome {
+  readonly outcome: OutcomeSpec;
+  readonly probability: number;
+  /** Suspects that would be left, largest first, with their probabilities then. */
+  readonly leaves: readonly { readonly id: string; readonly probability: number }[];
+  /** Suspects glowing now that it would clear. */
+  readonly clears: readonly string[];
+}
+
+/** One thing to do next, and what it is worth. */
+export interface ProposedAction {
+  readonly test: Test;
+  readonly state: OperatingState;
+  readonly work: Work;
+  /** Expected information about which section it is. */
+  readonly bits: number;
+  readonly outcomes: readonly ForeseenOutcome[];
+}
+
+/** What is not to be asked. */
+export interface PlanLimits {
+  /** Targets and places that cannot be reached. */
+  readonly refused: readonly string[];
+  /** Instruments that are not to hand. */
+  readonly without: readonly InstrumentId[];
+  /** What has been read already: the same question in the same state tells nothing new. */
+  readonly taken: readonly TakenReading[];
+}
+
+/** Hypotheses beyond this share of all probability no longer steer the plan. */
+const consideredShare = 0.999;
+/** Tests that would be meaningless with more than this probability are not proposed. */
+const meaninglessAtMost = 0.02;
+/** Less than this is not worth a probe. */
+const leastBits = 0.01;
+/** A suspect is named among what is left, or counted as cleared, across these. */
+const namedFrom = 0.02;
+
+/**
+ * The best things to do next, by expected information per minute; at most `count`, each on a target of its own.
+ *
+ * Information is about the suspect, not about its ohms: I = H(S) - Σ p(o)·H(S | o). Candidates are taken in order
+ * of their minutes, and the search ends when even settling everything would be too slow.
+ */
+export function nextActions(
+  predictor: Predictor,
+  suspicion: Suspicion,
+  site: Worksite,
+  limits: PlanLimits,
+  count = 5,
+): readonly ProposedAction[] {
+  const belief = considered(predictor, suspicion);
+  const doubt = entropyBits(belief.suspectChances);
+  if (doubt < leastBits) return [];
+  const best: { action: ProposedAction; rate: number; key: string }[] = [];
+  const benchesIn = remembered((state: OperatingState) => predictor.benches(state, belief.hypotheses));
+  for (const candidate of candidates(predictor, site, limits)) {
+    const minutes = candidate.work.minutes;
+    const worst = best.length >= count ? best.at(-1)!.rate : 0;
+    if (doubt / minutes <= worst) break;
+    if (Math.min(doubt, mostBits(candidate.test)) / minutes <= worst) continue;
+    const key = `${candidate.test.instrument} ${candidate.test.at}`;
+    const known = best.findIndex((each) => each.key === key);
+    const table = tableFor(belief, candidate, benchesIn(candidate.state));
+    if (table === null) continue;
+    const bits = expectedBits(belief, table, doubt);
+    const rate = bits / minutes;
+    if (bits < leastBits || (known >= 0 && best[known]!.rate >= rate)) continue;
+    if (known < 0 && rate <= worst) continue;
+    if (known >= 0) best.splice(known, 1);
+    best.push({ action: { ...candidate, bits, outcomes: foresee(belief, table) }, rate, key });
+    best.sort((one, other) => other.rate - one.rate);
+    best.splice(count);
+  }
+  return best.map(({ action }) => action);
+}
+
+/** What one test would tell, now: bits, and what each outcome would leave. Null when it can tell nothing. */
+export function foreseeTest(
+  predictor: Predictor,
+  suspicion: Suspicion,
+  site: Worksite,
+  test: Test,
+  state: OperatingState,
+): ProposedAction | null {
+  const belief = considered(predictor, suspicion);
+  const candidate = { test, state, work: workFor(predictor.circuit, site, state, test) };
+  const table = tableFor(belief, candidate, predictor.benches(state, belief.hypotheses));
+  if (table === null) return null;
+  const bits = expectedBits(belief, table, entropyBits(belief.suspectChances));
+  return { ...candidate, bits, outcomes: foresee(belief, table) };
+}
+
+interface Candidate {
+  readonly test: Test;
+  readonly state: OperatingState;
+  readonly work: Work;
+}
+
+/** The hypotheses that still count, with their probabilities and their suspects as indices. */
+interface Belief {
+  readonly hypotheses: readonly number[];
+  readonly families: readonly number[];
+  readonly chances: Float64Array;
+  readonly suspects: readonly string[];
+  readonly suspectOf: Int32Array;
+  readonly suspectChances: Float64Array;
+}
+
+function considered({ hypotheses }: Predictor, suspicion: Suspicion): Belief {
+  const order = [...suspicion.hypotheses.keys()].sort(
+    (one, other) => suspicion.hypotheses[other]! - suspicion.hypotheses[one]!,
+  );
+  let covered = 0;
+  const kept = order.filter((h) => {
+    const take = covered < consideredShare;
+    covered += take ? suspicion.hypotheses[h]! : 0;
+    return take;
+  });
+  const standing = representatives(hypotheses, suspicion, kept);
+  const indices = standing.map(({ hypothesis }) => hypothesis);
+  const suspects = [...new Set(indices.map((h) => hypotheses[h]!.suspect))];
+  const index = new Map(suspects.map((id, s) => [id, s]));
+  const suspectOf = Int32Array.from(indices, (h) => index.get(hypotheses[h]!.suspect) ?? 0);
+  const chances = Float64Array.from(standing, ({ chance }) => chance / covered);
+  const suspectChances = new Float64Array(suspects.length);
+  chances.forEach((chance, k) => (suspectChances[suspectOf[k]!]! += chance));
+  const families = indices.map((h) => hypotheses[h]!.family);
+  return { hypotheses: indices, families, chances, suspects, suspectOf, suspectChances };
+}
+
+/**
+ * At most two hypotheses of each family, at the quartiles of its ohms, carry its whole weight: enough to foresee
+ * what a test tells about the section, at a fraction of the work. In the predictor's order, families together.
+ */
+function representatives(hypotheses: readonly Hypothesis[], suspicion: Suspicion, kept: readonly number[]) {
+  const families = new Map<number, number[]>();
+  for (const h of [...kept].sort((one, other) => one - other)) {
+    const { family } = hypotheses[h]!;
+    families.set(family, [...(families.get(family) ?? []), h]);
+  }
+  return [...families.values()].flatMap((members) => {
+    const weight = members.reduce((sum, h) => sum + suspicion.hypotheses[h]!, 0);
+    const at = (share: number) => {
+      let reached = 0;
+      return members.find((h) => (reached += suspicion.hypotheses[h]!) >= share * weight) ?? members[0]!;
+    };
+    const [low, high] = [at(0.25), at(0.75)];
+    if (low === high) return [{ hypothesis: low, chance: weight }];
+    return [low, high].map((hypothesis) => ({ hypothesis, chance: weight / 2 }));
+  });
+}
+
+/** Every test in every state worth having, cheapest first. */
+function candidates(predictor: Predictor, site: Worksite, limits: PlanLimits): readonly Candidate[] {
+  const { circuit } = predictor;
+  const tests = allInstruments
+    .filter(({ id }) => !limits.without.includes(id))
+    .flatMap((instrument) =>
+      instrument
+        .targets(circuit)
+        .filter((at) => !limits.refused.includes(at))
+        .map((at) => ({ instrument, test: { instrument: instrument.id, at } })),
+    );
+  const asked = new Set(limits.taken.map(({ test, state }) => questionKey(test, stateKey(state))));
+  const found = candidateStates(predictor, site.state).flatMap((state) => {
+    const work = workIn(circuit, site, state);
+    const key = stateKey(state);
+    return tests
+      .filter(({ instrument }) => instrument.electrical || state === site.state)
+      .filter(({ instrument, test }) => instrument.mayPropose(circuit, state, test.at))
+      .filter(({ test }) => !asked.has(questionKey(test, key)))
+      .map(({ test }) => ({ test, state, work: work(test) }))
+      .filter((candidate) => !candidate.work.places.some((place) => limits.refused.includes(place)));
+  });
+  return found.sort((one, other) => one.work.minutes - other.work.minutes);
+}
+
+/** Equal for two readings that ask the same thing. */
+function questionKey(test: Test, state: string): string {
+  const { electrical } = instrumentById(test.instrument);
+  return `${test.instrument} ${test.at} ${electrical ? state : ''}`;
+}
+
+/** The most that a test can tell: the logarithm of the outcomes that it has. */
+function mostBits(test: Test): number {
+  const { display } = instrumentById(test.instrument);
+  return Math.log2(display.kind === 'outcomes' ? display.outcomes.length : mostNumberOutcomes);
+}
+
+function remembered<K, V>(compute: (key: K) => V): (key: K) => V {
+  const known = new Map<K, V>();
+  return (key) => {
+    const value = known.get(key) ?? compute(key);
+    known.set(key, value);
+    return value;
+  };
+}
+
+function tableFor(belief: Belief, { test }: Candidate, benches: readonly Bench[]): OutcomeTable | null {
+  const instrument = instrumentById(test.instrument);
+  let meaningless = 0;
+  const predictions = benches.map((bench, k) => {
+    const prediction = instrument.predict(bench, test.at);
+    if (prediction.kind === 'meaningless') meaningless += belief.chances[k]!;
+    return prediction;
+  });
+  if (meaningless > meaninglessAtMost) return null;
+  return outcomeTable(test, spreadFamilies(belief.families, predictions));
+}
+
+/** I(S; O) in bits. */
+function expectedBits(belief: Belief, table: OutcomeTable, doubt: number): number {
+  let left = 0;
+  for (let o = 0; o < table.outcomes.length; o++) {
+    const { probability, suspects } = jointWith(belief, table, o);
+    if (probability > 0) left += probability * entropyBits(suspects.map((each) => each / probability));
+  }
+  return Math.max(0, doubt - left);
+}
+
+/** Probability of an outcome, and of each suspect together with it. */
+function jointWith(belief: Belief, table: OutcomeTable, outcome: number) {
+  const suspects = new Float64Array(belief.suspects.length);
+  const count = belief.chances.length;
+  let probability = 0;
+  for (let k = 0; k < count; k++) {
+    const joint = belief.chances[k]! * table.chances[outcome * count + k]!;
+    suspects[belief.suspectOf[k]!]! += joint;
+    probability += joint;
+  }
+  return { probability, suspects };
+}
+
+function foresee(belief: Belief, table: OutcomeTable): readonly ForeseenOutcome[] {
+  return table.outcomes.map((outcome, o) => {
+    const { probability, suspects } = jointWith(belief, table, o);
+    const after = belief.suspects.map((id, s) => ({
+      id,
+      probability: probability > 0 ? suspects[s]! / probability : 0,
+    }));
+    return {
+      outcome,
+      probability,
+      leaves: after
+        .filter((each) => each.probability >= namedFrom)
+        .sort((one, other) => other.probability - one.probability),
+      clears: after
+        .filter((each, s) => each.probability < namedFrom && belief.suspectChances[s]! >= namedFrom)
+        .map(({ id }) => id),
+    };
+  });
+}

@@ -1,0 +1,137 @@
+import { connectivity } from './connectivity';
+import type { Connectivity } from './connectivity';
+import { CoreError } from '../errors';
+import { filamentAmps, filamentSiemens } from './filament';
+import type { Network } from './network';
+import { REFERENCE } from './network';
+import type { LdlFactor } from './sparseLdl';
+import { ldlFactor, ldlSolveInPlace } from './sparseLdl';
+import { anchorSiemens, filamentAbsoluteAmps, filamentRelativeTolerance, newtonRounds } from './tolerances';
+
+/** A filament near its operating point: `amps = siemens * volts + offsetAmps`. */
+export interface FilamentLine {
+  readonly siemens: number;
+  readonly offsetAmps: number;
+}
+
+/**
+ * A network with its switching devices held and its filaments replaced by their tangents, solved: voltages, and
+ * the matrix of transfer resistances from which every small change of it follows.
+ */
+export interface LinearisedNetwork {
+  readonly network: Network;
+  readonly joined: readonly boolean[];
+  readonly connectivity: Connectivity;
+  readonly filamentLines: readonly FilamentLine[];
+  /** Volts of each node against the reference; inside a floating group, against its anchor. */
+  readonly volts: Float64Array;
+  /** nodeCount × nodeCount, row-major, ohms: volts at the row for an amp into the column. Symmetric. */
+  readonly transferOhms: Float64Array;
+}
+
+/** The tangent of a filament at so many volts. */
+export function filamentLine(model: Parameters<typeof filamentAmps>[0], volts: number): FilamentLine {
+  const siemens = filamentSiemens(model, volts);
+  return { siemens, offsetAmps: filamentAmps(model, volts) - siemens * volts };
+}
+
+/** Whether a tangent still gives the filament's own current at these volts. */
+export function lineHolds(
+  model: Parameters<typeof filamentAmps>[0],
+  line: FilamentLine,
+  volts: number,
+): boolean {
+  const amps = filamentAmps(model, volts);
+  const miss = Math.abs(line.siemens * volts + line.offsetAmps - amps);
+  return miss <= filamentRelativeTolerance * Math.abs(amps) + filamentAbsoluteAmps;
+}
+
+/**
+ * Solves a network with its switching devices held as `joined` says.
+ * @throws {CoreError} `solver/no-convergence` when filaments do not settle, naming one
+ * Cost: one sparse factoring per Newton round, then one pair of triangular solves per node.
+ */
+export function linearise(network: Network, joined: readonly boolean[]): LinearisedNetwork {
+  const { branches, filaments, switches, nodeCount } = network;
+  const connected = connectivity(nodeCount, [
+    ...branches.map(({ a, b }) => [a, b] as const),
+    ...filaments.map(({ a, b }) => [a, b] as const),
+    ...switches.filter((_device, index) => joined[index]).map(({ a, b }) => [a, b] as const),
+  ]);
+  let lines = filaments.map((filament) => filamentLine(filament, 0));
+  for (let round = 0; round < newtonRounds; round++) {
+    const { factor, injected } = assemble(network, joined, connected, lines);
+    const volts = new Float64Array(nodeCount);
+    const work = new Float64Array(nodeCount - 1);
+    ldlSolveInPlace(factor, injected, work);
+    volts.set(injected, 1);
+    const across = filaments.map(({ a, b }) => volts[a]! - volts[b]!);
+    if (filaments.every((filament, index) => lineHolds(filament, lines[index]!, across[index]!))) {
+      return {
+        network,
+        joined,
+        connectivity: connected,
+        filamentLines: lines,
+        volts,
+        transferOhms: invert(factor, nodeCount),
+      };
+    }
+    lines = filaments.map((filament, index) => filamentLine(filament, across[index]!));
+  }
+  const owner = filaments[0]?.owner ?? '';
+  throw new CoreError(
+    'solver/no-convergence',
+    `The filaments of this circuit do not settle (first: ${owner}).`,
+    {
+      owner,
+    },
+  );
+}
+
+/** Conductance matrix without the reference's row, factored, and the currents put into each node. */
+function assemble(
+  { branches, filaments, switches, nodeCount }: Network,
+  joined: readonly boolean[],
+  connected: Connectivity,
+  lines: readonly FilamentLine[],
+): { factor: LdlFactor; injected: Float64Array } {
+  const entries: [number, number, number][] = [];
+  const injected = new Float64Array(nodeCount - 1);
+  const conductance = (a: number, b: number, siemens: number) => {
+    if (a === b) return;
+    if (a !== REFERENCE) entries.push([a - 1, a - 1, siemens]);
+    if (b !== REFERENCE) entries.push([b - 1, b - 1, siemens]);
+    if (a !== REFERENCE && b !== REFERENCE) entries.push([a - 1, b - 1, -siemens]);
+  };
+  const current = (a: number, b: number, amps: number) => {
+    if (a !== REFERENCE) injected[a - 1]! -= amps;
+    if (b !== REFERENCE) injected[b - 1]! += amps;
+  };
+  for (const { a, b, siemens, sourceVolts } of branches) {
+    conductance(a, b, siemens);
+    if (sourceVolts !== 0) current(a, b, -siemens * sourceVolts);
+  }
+  filaments.forEach(({ a, b }, index) => {
+    conductance(a, b, lines[index]!.siemens);
+    current(a, b, lines[index]!.offsetAmps);
+  });
+  switches.forEach(({ a, b, ohms }, index) => {
+    if (joined[index]) conductance(a, b, 1 / ohms);
+  });
+  for (const anchor of connected.anchors) conductance(anchor, REFERENCE, anchorSiemens);
+  return { factor: ldlFactor(nodeCount - 1, entries), injected };
+}
+
+/** Every column of the inverse, with a row and a column of zeros for the reference. */
+function invert(factor: LdlFactor, nodeCount: number): Float64Array {
+  const inverse = new Float64Array(nodeCount * nodeCount);
+  const column = new Float64Array(nodeCount - 1);
+  const work = new Float64Array(nodeCount - 1);
+  for (let node = 1; node < nodeCount; node++) {
+    column.fill(0);
+    column[node - 1] = 1;
+    ldlSolveInPlace(factor, column, work);
+    inverse.set(column, node * nodeCount + 1);
+  }
+  return inverse;
+}

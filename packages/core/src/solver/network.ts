@@ -1,0 +1,65 @@
+import type { TerminalRef } from '../circuit/circuit';
+
+/**
+ * The network that a circuit in a state comes down to.
+ *
+ * Nodes are numbered from 1; node 0 is the vehicle's body, the reference of all voltages. A branch's current is
+ * positive from `a` to `b`; its source's volts raise `a` above `b`.
+ */
+export const REFERENCE = 0;
+
+export interface Branch {
+  readonly owner: string;
+  readonly a: number;
+  readonly b: number;
+  readonly siemens: number;
+  /** Volts of an ideal source in series, `a` positive. */
+  readonly sourceVolts: number;
+}
+
+/** `R(V) = coldOhms + (hotOhms - coldOhms) * sqrt(|V| / ratedVolts)`. */
+export interface FilamentModel {
+  readonly coldOhms: number;
+  readonly hotOhms: number;
+  readonly ratedVolts: number;
+}
+
+export interface Filament extends FilamentModel {
+  readonly owner: string;
+  readonly a: number;
+  readonly b: number;
+}
+
+/** A contact, a transistor or a fuse: joined or not, as the voltages around it tell. */
+export interface SwitchingDevice {
+  readonly owner: string;
+  readonly a: number;
+  readonly b: number;
+  /** Ohms while joined; parted, there is nothing. */
+  readonly ohms: number;
+  /** Joined or not before anything is switched on. */
+  readonly atRest: boolean;
+  /** A fuse: once parted it stays so. */
+  readonly latched?: boolean;
+  /** Joined or not, given what it was and the voltage of any node. */
+  readonly next: (joined: boolean, volts: (node: number) => number) => boolean;
+}
+
+export interface Network {
+  /** Nodes, the reference among them. */
+  readonly nodeCount: number;
+  readonly nodeOf: ReadonlyMap<TerminalRef, number>;
+  readonly branches: readonly Branch[];
+  readonly filaments: readonly Filament[];
+  readonly switches: readonly SwitchingDevice[];
+  /** Index in `branches` of each section's wire. */
+  readonly sectionBranch: ReadonlyMap<string, number>;
+}
+
+/** What part kinds call to put their elements into a network. */
+export interface NetworkBuilder {
+  resistor(owner: string, a: number, b: number, ohms: number): void;
+  source(owner: string, a: number, b: number, volts: number, ohms: number): void;
+  filament(owner: string, a: number, b: number, model: FilamentModel): void;
+  switching(device: SwitchingDevice): void;
+}

@@ -1,0 +1,58 @@
+import { build as bundle } from 'esbuild';
+import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { join, relative } from 'node:path';
+import { inProject, root } from './paths';
+
+/** Where the built things are. */
+export const built = {
+  server: inProject('apps/server/dist/main.js'),
+  web: inProject('apps/web/dist'),
+};
+
+/** Builds the server and the web application unless nothing has changed since they were built. */
+export async function build(say: (line: string) => void): Promise<void> {
+  const stamp = inProject('.lantern/built');
+  const now = fingerprint();
+  const current = existsSync(stamp) && readFileSync(stamp, 'utf8') === now;
+  if (current && existsSync(built.server) && existsSync(join(built.web, 'index.html'))) return;
+  say('Building ...');
+  await bundle({
+    entryPoints: [inProject('apps/server/src/main.ts')],
+    outfile: built.server,
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    packages: 'external',
+    alias: {
+      '@grim-lantern/core': inProject('packages/core/src/index.ts'),
+      '@grim-lantern/contract': inProject('packages/contract/src/index.ts'),
+    },
+    sourcemap: true,
+    logLevel: 'warning',
+  });
+  execFileSync(inProject('node_modules/.bin/vite'), ['build', '--logLevel', 'warn'], {
+    cwd: inProject('apps/web'),
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+  mkdirSync(inProject('.lantern'), { recursive: true });
+  writeFileSync(stamp, now);
+}
+
+/** A hash over every source that the build reads. */
+function fingerprint(): string {
+  const hash = createHash('sha256');
+  const visit = (folder: string) => {
+    for (const name of readdirSync(folder).sort()) {
+      if (['node_modules', 'dist', 'test'].includes(name)) continue;
+      const path = join(folder, name);
+      if (statSync(path).isDirectory()) visit(path);
+      else hash.update(relative(root, path)).update('\0').update(readFileSync(path)).update('\0');
+    }
+  };
+  for (const folder of ['packages', 'apps']) visit(inProject(folder));
+  hash.update(readFileSync(inProject('package-lock.json')));
+  return hash.digest('hex');
+}
