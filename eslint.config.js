@@ -18,7 +18,9 @@ const coreBans = {
   'no-restricted-globals': [
     'error',
     ...Object.keys({ ...globals.browser, ...globals.node })
-      .filter((name) => !['structuredClone', 'name', 'event', 'status', 'length', 'parent', 'top'].includes(name))
+      .filter(
+        (name) => !['structuredClone', 'name', 'event', 'status', 'length', 'parent', 'top'].includes(name),
+      )
       .map((name) => ({ name, message: 'Core has no browser, no server, no clock and no console.' })),
   ],
   'no-restricted-properties': [
@@ -29,13 +31,23 @@ const coreBans = {
   'no-restricted-syntax': [
     'error',
     { selector: 'NewExpression[callee.name="Date"]', message: 'Pass the time in.' },
-    { selector: 'NewExpression[callee.name="Error"]', message: 'Throw an error class of errors.ts, with a code.' },
+    {
+      selector: 'NewExpression[callee.name="Error"]',
+      message: 'Throw an error class of errors.ts, with a code.',
+    },
     { selector: 'ExportAllDeclaration', message: 'Name every export.' },
   ],
 };
 
 export default defineConfig(
-  globalIgnores(['**/dist', '**/node_modules', '.lantern', 'docs/schema', '**/test-results', 'playwright-report']),
+  globalIgnores([
+    '**/dist',
+    '**/node_modules',
+    '.lantern',
+    'docs/schema',
+    '**/test-results',
+    'playwright-report',
+  ]),
   js.configs.recommended,
   {
     files: ['**/*.{ts,tsx}'],
@@ -66,6 +78,9 @@ export default defineConfig(
     files: ['**/test/**', 'e2e/**'],
     rules: { 'max-lines-per-function': 'off', 'react-refresh/only-export-components': 'off' },
   },
+  // A Playwright fixture that needs no other says so with an empty pattern.
+  { files: ['e2e/**'], rules: { 'no-empty-pattern': ['error', { allowObjectPatternsAsParameters: true }] } },
+  { files: ['apps/web/public/*.js'], languageOptions: { globals: globals.browser } },
   { files: ['**/*.cjs'], languageOptions: { globals: globals.node, sourceType: 'commonjs' } },
   { files: ['**/*.js', '**/*.mjs'], languageOptions: { globals: globals.node } },
 );

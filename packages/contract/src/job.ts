@@ -40,7 +40,9 @@ export const readingValueSchema = z.discriminatedUnion('kind', [
     value: z
       .number('Expected a finite number.')
       .min(-1e3, 'Expected -1000 or more.')
-      .max(5e7, 'Expected 50 M or less.'),
+      .max(5e7, 'Expected 50 M or less.')
+      // Minus zero is zero: the database knows no other, and a retry must find the same event.
+      .transform((value) => (value === 0 ? 0 : value)),
   }),
   z.strictObject({ kind: z.literal('overload') }),
   z.strictObject({ kind: z.literal('outcome'), outcome: localId }),

@@ -8,19 +8,14 @@ export type {
   Place,
   Section,
   Strip,
-  TerminalRef,
 } from './circuit/circuit';
+export { partIdOf } from './circuit/terminalRef';
+export type { TerminalRef } from './circuit/terminalRef';
 export type { Condition } from './circuit/condition';
-export {
-  cavityFill,
-  restingState,
-  stateKey,
-  withApart,
-  withCavity,
-  withControl,
-} from './circuit/operatingState';
+export { cavityFill, stateKey, withApart, withCavity, withControl } from './circuit/operatingState';
+export { restingState } from './circuit/restingState';
 export type { CavityFill, OperatingState } from './circuit/operatingState';
-export { partById, partIdOf, placeById, sectionById, terminalName, terminalsOf } from './circuit/terminals';
+export { partById, placeById, sectionById, terminalName, terminalsOf } from './circuit/terminals';
 export { CoreError } from './errors';
 export type { Fault } from './faults/fault';
 export { NOTHING_WRONG } from './faults/hypotheses';

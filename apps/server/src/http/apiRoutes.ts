@@ -4,7 +4,7 @@ import { Router } from 'express';
 import type { Request } from 'express';
 import { z } from 'zod';
 import type { Database } from '../database/database';
-import { createJobLog } from '../jobLog';
+import { createJobLog } from '../jobs/jobLog';
 import { ApiProblem } from './problems';
 import { validated } from './validated';
 

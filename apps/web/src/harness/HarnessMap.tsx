@@ -1,11 +1,13 @@
 import type { Circuit, OperatingState, TerminalRef } from '@grim-lantern/core';
 import { cavityFill } from '@grim-lantern/core';
 import { select } from 'd3-selection';
+import 'd3-transition';
 import type { ZoomBehavior } from 'd3-zoom';
 import { zoom, zoomIdentity } from 'd3-zoom';
 import { Maximize, Minus, Plus } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { GlowRibbon } from './GlowRibbon';
+import { litFrom } from './litFrom';
 import type { HarnessLayout, Point } from './layoutHarness';
 import { PartSymbol } from './symbols';
 
@@ -26,7 +28,8 @@ interface HarnessMapProps {
 export function HarnessMap({ circuit, layout, state, glow, readings, probe, onPoint }: HarnessMapProps) {
   const svg = useRef<SVGSVGElement>(null);
   const stage = useRef<SVGGElement>(null);
-  const { zoomBy, fit } = usePanZoom(svg, stage, layout, probe);
+  const named = namedSections(glow);
+  const { zoomBy, fit } = usePanZoom(svg, stage, layout, frameOf(layout, glow, probe));
   return (
     <div className="relative h-full w-full overflow-hidden">
       <svg ref={svg} className="h-full w-full touch-none select-none" role="group" aria-label="Harness map">
@@ -37,6 +40,7 @@ export function HarnessMap({ circuit, layout, state, glow, readings, probe, onPo
               section={section}
               corners={layout.wires.get(section.id) ?? []}
               probability={glow.get(section.id) ?? 0}
+              named={named.has(section.id)}
             />
           ))}
           {layout.figures.map((figure) => {
@@ -180,22 +184,53 @@ function MapKey({ label, icon, onPress }: { label: string; icon: React.ReactNode
   );
 }
 
-/** Least scale at which the labels can still be read. */
-const readable = 0.5;
+/** So many suspects carry their name on the map; the others their number only. */
+const mostNamed = 6;
 
-/** Pan and zoom by d3-zoom; the whole map at first, or the flag's surroundings where the whole would be too small. */
+function namedSections(glow: ReadonlyMap<string, number>): ReadonlySet<string> {
+  const strongest = [...glow]
+    .filter(([, chance]) => chance >= litFrom)
+    .sort((one, other) => other[1] - one[1]);
+  return new Set(strongest.slice(0, mostNamed).map(([id]) => id));
+}
+
+interface Frame {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+/** Room around what is framed, px: a label's height, half a label's width. */
+const margin = 70;
+
+/** What the view closes in on: everything that glows, and the flag. As the glow narrows, so does the view. */
+function frameOf(layout: HarnessLayout, glow: ReadonlyMap<string, number>, probe: Point | null): Frame {
+  const lit = [...layout.wires].flatMap(([id, corners]) => ((glow.get(id) ?? 0) >= litFrom ? corners : []));
+  const points = probe === null ? lit : [...lit, probe, { x: probe.x, y: probe.y + 50 }];
+  if (points.length === 0) return wholeOf(layout);
+  const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
+  return {
+    left: Math.min(...xs) - margin,
+    top: Math.min(...ys) - margin,
+    right: Math.max(...xs) + margin,
+    bottom: Math.max(...ys) + margin,
+  };
+}
+
+function wholeOf({ width, height }: HarnessLayout): Frame {
+  return { left: 0, top: 0, right: width, bottom: height };
+}
+
+/** Pan and zoom by d3-zoom. The view follows the frame until a hand takes it; a new frame takes it back. */
 function usePanZoom(
   svg: React.RefObject<SVGSVGElement | null>,
   stage: React.RefObject<SVGGElement | null>,
   layout: HarnessLayout,
-  probe: Point | null,
+  { left, top, right, bottom }: Frame,
 ) {
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
-  const show = useRef<(whole: boolean) => void>(() => undefined);
-  const flag = useRef(probe);
-  useEffect(() => {
-    flag.current = probe;
-  }, [probe]);
+  const show = useRef<(frame: Frame, slowly: boolean) => void>(() => undefined);
   useEffect(() => {
     const element = svg.current;
     if (element === null) return;
@@ -205,35 +240,52 @@ function usePanZoom(
         stage.current?.setAttribute('transform', transform.toString());
       });
     behaviour.current = view;
-    show.current = (whole) => {
-      const { clientWidth, clientHeight } = element;
-      const { x, y, scale } = viewOf(layout, clientWidth, clientHeight, whole ? null : flag.current);
-      view.transform(select(element), zoomIdentity.translate(x, y).scale(scale));
+    show.current = (frame, slowly) => {
+      const { x, y, scale } = viewOf(frame, element.clientWidth, element.clientHeight);
+      const target = zoomIdentity.translate(x, y).scale(scale);
+      const still = matchMedia('(prefers-reduced-motion: reduce)').matches;
+      if (slowly && !still)
+        select(element)
+          .transition()
+          .duration(350)
+          .call((moving) => view.transform(moving, target));
+      else view.transform(select(element), target);
     };
     select(element).call(view).on('dblclick.zoom', null);
-    const observer = new ResizeObserver(() => show.current(false));
-    observer.observe(element);
     return () => {
-      observer.disconnect();
       select(element).on('.zoom', null);
     };
-  }, [svg, stage, layout]);
+  }, [svg, stage]);
+  useEffect(() => {
+    const element = svg.current;
+    if (element === null) return;
+    let first = true;
+    const frame = { left, top, right, bottom };
+    const observer = new ResizeObserver(() => {
+      show.current(frame, first && element.dataset['framed'] === 'true');
+      element.dataset['framed'] = 'true';
+      first = false;
+    });
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [svg, left, top, right, bottom]);
   return {
     zoomBy: (factor: number) => {
       if (svg.current !== null) behaviour.current?.scaleBy(select(svg.current), factor);
     },
-    fit: () => show.current(true),
+    fit: () => show.current(wholeOf(layout), true),
   };
 }
 
-/** Shift and scale that show the whole layout, or, where that could not be read, what lies around a point. */
-function viewOf(layout: HarnessLayout, width: number, height: number, around: Point | null) {
-  const fitting = Math.min(width / layout.width, height / layout.height, 1.4);
-  const scale = around === null ? fitting : Math.max(fitting, readable);
-  const centre = scale > fitting && around !== null ? around : { x: layout.width / 2, y: layout.height / 2 };
-  const shift = (at: number, view: number, size: number) =>
-    size * scale <= view
-      ? (view - size * scale) / 2
-      : Math.min(0, Math.max(view - size * scale, view / 2 - at * scale));
-  return { x: shift(centre.x, width, layout.width), y: shift(centre.y, height, layout.height), scale };
+/** Larger than this helps nobody. */
+const largestScale = 1.3;
+
+/** Shift and scale that put a frame in the middle of a view. */
+function viewOf({ left, top, right, bottom }: Frame, width: number, height: number) {
+  const scale = Math.min(width / (right - left), height / (bottom - top), largestScale);
+  return {
+    scale,
+    x: width / 2 - ((left + right) / 2) * scale,
+    y: height / 2 - ((top + bottom) / 2) * scale,
+  };
 }

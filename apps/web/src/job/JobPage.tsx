@@ -1,4 +1,4 @@
-import type { ForeseenOutcome, Test } from '@grim-lantern/core';
+import type { ForeseenOutcome, LedgerReading, Test } from '@grim-lantern/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Notices } from '../app/Notices';
@@ -87,8 +87,7 @@ function ReadyJob({ jobId, facts }: { jobId: string; facts: Extract<JobFacts, { 
           <div className="border-line bg-ground sticky top-0 z-10 flex flex-wrap items-center justify-between gap-2 border-b px-4 py-1.5 lg:static lg:px-5">
             <StateStrip circuit={circuit} state={diagnosis.job.state} record={record} />
             <span className="text-dim font-mono text-[13px]">
-              {minutes(diagnosis.job.minutes)} ·{' '}
-              {diagnosis.job.readings.filter((each) => each.withdrawn === null).length} readings
+              {minutes(diagnosis.job.minutes)} · {countWords(diagnosis.job.readings)}
             </span>
           </div>
           <main className="flex min-h-0 grow flex-col lg:grid lg:grid-cols-[minmax(0,1fr)_396px] lg:grid-rows-[minmax(0,1fr)_minmax(150px,30%)]">
@@ -143,3 +142,8 @@ function ReadyJob({ jobId, facts }: { jobId: string; facts: Extract<JobFacts, { 
 }
 
 const none: readonly [] = [];
+
+function countWords(readings: readonly LedgerReading[]): string {
+  const standing = readings.filter(({ withdrawn }) => withdrawn === null).length;
+  return standing === 1 ? '1 reading' : `${standing} readings`;
+}

@@ -62,7 +62,7 @@ function LedgerLine({
     <li
       data-testid="reading"
       data-withdrawn={gone}
-      className={`border-line grid grid-cols-[52px_1fr_auto] items-center gap-x-3 border-b py-1.5 md:grid-cols-[52px_minmax(0,1.3fr)_110px_minmax(0,1fr)_auto] ${gone ? 'text-dim' : ''}`}
+      className={`border-line grid grid-cols-[52px_1fr_auto] items-center gap-x-3 border-b py-1.5 md:grid-cols-[52px_minmax(0,1.3fr)_130px_minmax(0,1fr)_auto] ${gone ? 'text-dim' : ''}`}
     >
       <span className="text-dim font-mono text-[12px]">{format(new Date(reading.at), 'HH:mm')}</span>
       <span className="min-w-0">
@@ -72,7 +72,7 @@ function LedgerLine({
         </span>
       </span>
       <span
-        className={`text-right font-mono text-[16px] font-semibold md:text-left ${gone ? 'line-through' : ''}`}
+        className={`text-right font-mono text-[15px] font-semibold md:text-left ${gone ? 'line-through' : ''}`}
       >
         {readingWords(reading)}
       </span>

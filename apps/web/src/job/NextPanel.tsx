@@ -57,10 +57,10 @@ export function NextPanel({ circuit, diagnosis, record, onHold, onShow, onOther 
               onClick={() => setPicked({ actions, index: actions.indexOf(each) })}
             >
               <span className="grow">{instruction(circuit, each.test)}</span>
-              <span className="text-dim w-18 shrink-0 text-right font-mono text-[13px]">
+              <span className="text-dim w-18 shrink-0 text-right font-mono text-[12px] whitespace-nowrap">
                 {minutes(each.work.minutes)}
               </span>
-              <span className="text-dim w-18 shrink-0 text-right font-mono text-[13px]">
+              <span className="text-dim w-18 shrink-0 text-right font-mono text-[12px] whitespace-nowrap">
                 {each.bits.toFixed(2)} bit
               </span>
             </button>

@@ -37,12 +37,14 @@ export const loadJob = createAsyncThunk('jobs/load', async (jobId: string, { rej
     circuit = answer.reply.circuit;
     circuits.set(circuitId, circuit);
   }
-  return { summary: job.reply, circuit, log: events.reply.events as readonly LoggedEvent[] };
+  return { summary: job.reply, circuit, log: events.reply.events };
 });
+
+const initialState: JobsState = {};
 
 export const jobsSlice = createSlice({
   name: 'jobs',
-  initialState: {} as JobsState,
+  initialState,
   reducers: {
     /** Events from the server: answers to what was sent, or what others did. Known ones change nothing. */
     eventsArrived(
@@ -50,10 +52,10 @@ export const jobsSlice = createSlice({
       { payload }: PayloadAction<{ jobId: string; events: readonly LoggedEvent[] }>,
     ): JobsState {
       const job = state[payload.jobId] as JobFacts | undefined;
-      if (job?.status !== 'ready') return state as JobsState;
+      if (job?.status !== 'ready') return state;
       const known = new Set(job.log.map(({ sequence }) => sequence));
       const fresh = payload.events.filter(({ sequence }) => !known.has(sequence));
-      if (fresh.length === 0) return state as JobsState;
+      if (fresh.length === 0) return state;
       const log = [...job.log, ...fresh].sort((one, other) => one.sequence - other.sequence);
       return { ...(state as JobsState), [payload.jobId]: { ...job, log } };
     },

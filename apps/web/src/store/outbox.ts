@@ -1,5 +1,6 @@
 import { createSlice } from '@reduxjs/toolkit';
 import type { PayloadAction } from '@reduxjs/toolkit';
+import { jobEventSchema } from '@grim-lantern/contract';
 import type { JobEvent } from '@grim-lantern/core';
 
 /** An event on its way to the server. */
@@ -10,6 +11,7 @@ export interface Outgoing {
 
 /** What was entered here and is not known to be stored. Kept in the browser, so that a reload loses nothing. */
 export interface OutboxState {
+  /** In the order made. */
   readonly waiting: readonly Outgoing[];
   /** Why nothing goes out at the moment; null while all is well. */
   readonly trouble: string | null;
@@ -17,26 +19,11 @@ export interface OutboxState {
   readonly refused: { readonly outgoing: Outgoing; readonly why: string } | null;
 }
 
-const key = 'grim-lantern/outbox';
-
-/** What an earlier page load left behind. */
-export function rememberedOutbox(): OutboxState {
-  const empty: OutboxState = { waiting: [], trouble: null, refused: null };
-  try {
-    const stored = JSON.parse(localStorage.getItem(key) ?? '[]') as unknown;
-    return Array.isArray(stored) ? { ...empty, waiting: stored as Outgoing[] } : empty;
-  } catch {
-    return empty;
-  }
-}
-
-export function rememberOutbox({ waiting }: OutboxState): void {
-  localStorage.setItem(key, JSON.stringify(waiting));
-}
+const initialState: OutboxState = { waiting: [], trouble: null, refused: null };
 
 export const outboxSlice = createSlice({
   name: 'outbox',
-  initialState: { waiting: [], trouble: null, refused: null } as OutboxState,
+  initialState,
   reducers: {
     eventMade: (state, { payload }: PayloadAction<Outgoing>): OutboxState => ({
       ...(state as OutboxState),
@@ -62,3 +49,38 @@ export const outboxSlice = createSlice({
     refusalSeen: (state): OutboxState => ({ ...(state as OutboxState), refused: null }),
   },
 });
+
+/** One entry per event: two windows of one browser each keep their own, and neither overwrites the other's. */
+const prefix = 'grim-lantern/outbox/';
+
+/** What earlier page loads, and windows closed since, left behind. Sending an entry twice stores it once. */
+export function rememberedOutbox(): OutboxState {
+  const keys = Object.keys(localStorage).filter((key) => key.startsWith(prefix));
+  const waiting = keys.flatMap((key) => readOutgoing(localStorage.getItem(key)));
+  return {
+    ...initialState,
+    waiting: waiting.sort((one, other) => (one.event.at < other.event.at ? -1 : 1)),
+  };
+}
+
+/** Brings what the browser keeps in line with a change of what waits. */
+export function rememberOutbox(before: OutboxState, { waiting }: OutboxState): void {
+  for (const outgoing of waiting) {
+    if (!before.waiting.includes(outgoing)) {
+      localStorage.setItem(prefix + outgoing.event.id, JSON.stringify(outgoing));
+    }
+  }
+  for (const outgoing of before.waiting) {
+    if (!waiting.includes(outgoing)) localStorage.removeItem(prefix + outgoing.event.id);
+  }
+}
+
+function readOutgoing(stored: string | null): readonly Outgoing[] {
+  try {
+    const { jobId, event } = JSON.parse(stored ?? '{}') as { jobId?: unknown; event?: unknown };
+    const parsed = jobEventSchema.safeParse(event);
+    return typeof jobId === 'string' && parsed.success ? [{ jobId, event: parsed.data }] : [];
+  } catch {
+    return [];
+  }
+}

@@ -1,6 +1,6 @@
-import type { LoggedEvent } from '@grim-lantern/core';
 import { request } from '../api/request';
 import { gaplessUpTo, jobsSlice } from './jobs';
+import type { Outgoing } from './outbox';
 import { outboxSlice } from './outbox';
 import type { Store } from './store';
 
@@ -20,48 +20,13 @@ export function startPost(store: Store, openJob: () => string | null): () => voi
   let timer: ReturnType<typeof setTimeout>;
   let retry = firstRetryMilliseconds;
   let busy = false;
-  const send = async (): Promise<boolean> => {
-    const first = store.getState().outbox.waiting[0];
-    if (first === undefined) return true;
-    const outgoing = store.getState().outbox.waiting.filter(({ jobId }) => jobId === first.jobId);
-    const answer = await deliver(
-      first.jobId,
-      outgoing.map(({ event }) => event),
-    );
-    if (answer.status === 'out-of-reach') {
-      store.dispatch(outboxSlice.actions.sendingFailed(answer.why));
-      return false;
-    }
-    if (answer.status === 'done') {
-      stored(store, first.jobId, answer.reply.events);
-      return true;
-    }
-    // All or none was stored: send one by one, to keep the good ones and to find the one that does not fit.
-    for (const each of outgoing) {
-      const alone = await deliver(each.jobId, [each.event]);
-      if (alone.status === 'out-of-reach') {
-        store.dispatch(outboxSlice.actions.sendingFailed(alone.why));
-        return false;
-      }
-      if (alone.status === 'done') stored(store, each.jobId, alone.reply.events);
-      else store.dispatch(outboxSlice.actions.eventRefused({ outgoing: each, why: alone.problem.message }));
-    }
-    return true;
-  };
-  const poll = async () => {
-    const jobId = openJob();
-    const job = jobId === null ? undefined : store.getState().jobs[jobId];
-    if (jobId === null || job?.status !== 'ready') return;
-    const answer = await request('events', { params: { jobId }, query: { after: gaplessUpTo(job.log) } });
-    if (answer.status === 'done') arrived(store, jobId, answer.reply.events);
-  };
   const round = async () => {
     if (busy) return;
     busy = true;
     clearTimeout(timer);
-    const sent = await send();
+    const sent = await sendWaiting(store);
     const more = sent && store.getState().outbox.waiting.length > 0;
-    if (sent && !more && document.visibilityState === 'visible') await poll();
+    if (sent && !more && document.visibilityState === 'visible') await poll(store, openJob());
     retry = sent ? firstRetryMilliseconds : Math.min(longestRetryMilliseconds, retry * 2);
     busy = false;
     if (!ended) timer = setTimeout(() => void round(), more ? 0 : sent ? pollMilliseconds : retry);
@@ -81,15 +46,44 @@ export function startPost(store: Store, openJob: () => string | null): () => voi
   };
 }
 
-function deliver(jobId: string, events: readonly unknown[]) {
-  return request('appendEvents', { params: { jobId }, body: { events } });
+/** Sends what waits for the job of the oldest entry. @returns false when nothing gets through at the moment */
+async function sendWaiting(store: Store): Promise<boolean> {
+  const { waiting } = store.getState().outbox;
+  const outgoing = waiting.filter(({ jobId }) => jobId === waiting[0]?.jobId);
+  if (outgoing.length === 0) return true;
+  const status = await deliver(store, outgoing);
+  if (status !== 'refused') return status === 'done';
+  // All or none was stored: send one by one, to keep the good ones and to find the one that does not fit.
+  for (const each of outgoing) {
+    if ((await deliver(store, [each])) === 'out-of-reach') return false;
+  }
+  return true;
 }
 
-function arrived(store: Store, jobId: string, events: readonly unknown[]): void {
-  store.dispatch(jobsSlice.actions.eventsArrived({ jobId, events: events as readonly LoggedEvent[] }));
+/** Sends entries of one job and tells the store how it went. A refusal of several is not told: it is one entry's. */
+async function deliver(store: Store, outgoing: readonly Outgoing[]) {
+  const [first] = outgoing;
+  if (first === undefined) return 'done';
+  const { jobId } = first;
+  const body = { events: outgoing.map(({ event }) => event) };
+  const answer = await request('appendEvents', { params: { jobId }, body });
+  if (answer.status === 'out-of-reach') {
+    store.dispatch(outboxSlice.actions.sendingFailed(answer.why));
+  } else if (answer.status === 'done') {
+    const { events } = answer.reply;
+    store.dispatch(jobsSlice.actions.eventsArrived({ jobId, events }));
+    store.dispatch(outboxSlice.actions.eventsStored(events.map(({ id }) => id)));
+  } else if (outgoing.length === 1) {
+    store.dispatch(outboxSlice.actions.eventRefused({ outgoing: first, why: answer.problem.message }));
+  }
+  return answer.status;
 }
 
-function stored(store: Store, jobId: string, events: readonly { readonly id: string }[]): void {
-  arrived(store, jobId, events);
-  store.dispatch(outboxSlice.actions.eventsStored(events.map(({ id }) => id)));
+/** Asks for what others did on the job that is open. */
+async function poll(store: Store, jobId: string | null): Promise<void> {
+  const job = jobId === null ? undefined : store.getState().jobs[jobId];
+  if (jobId === null || job?.status !== 'ready') return;
+  const answer = await request('events', { params: { jobId }, query: { after: gaplessUpTo(job.log) } });
+  if (answer.status !== 'done') return;
+  store.dispatch(jobsSlice.actions.eventsArrived({ jobId, events: answer.reply.events }));
 }

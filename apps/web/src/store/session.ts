@@ -19,9 +19,11 @@ export function rememberedSession(): SessionState {
   };
 }
 
+const initialState: SessionState = { technicianId: null, light: 'night' };
+
 export const sessionSlice = createSlice({
   name: 'session',
-  initialState: { technicianId: null, light: 'night' } as SessionState,
+  initialState,
   reducers: {
     technicianChosen: (state, { payload }: PayloadAction<string>) => ({ ...state, technicianId: payload }),
     lightChosen: (state, { payload }: PayloadAction<Light>) => ({ ...state, light: payload }),

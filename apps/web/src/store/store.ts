@@ -19,7 +19,7 @@ export function createStore() {
   let last = store.getState();
   store.subscribe(() => {
     const now = store.getState();
-    if (now.outbox.waiting !== last.outbox.waiting) rememberOutbox(now.outbox);
+    if (now.outbox.waiting !== last.outbox.waiting) rememberOutbox(last.outbox, now.outbox);
     if (now.session !== last.session) rememberSession(now.session);
     last = now;
   });

@@ -27,9 +27,11 @@ export const openJob = createAsyncThunk('workshop/openJob', async (job: NewJob, 
   return rejectWithValue(answer.status === 'refused' ? answer.problem.message : answer.why);
 });
 
+const initialState = { status: 'loading' } as WorkshopState;
+
 export const workshopSlice = createSlice({
   name: 'workshop',
-  initialState: { status: 'loading' } as WorkshopState,
+  initialState,
   reducers: {},
   extraReducers: (builder) =>
     builder

@@ -1,5 +1,6 @@
 import { conditionControls } from './condition';
-import type { Circuit, CircuitFlaw, TerminalRef } from './circuit';
+import type { Circuit, CircuitFlaw } from './circuit';
+import type { TerminalRef } from './terminalRef';
 import { terminalsOf } from './terminals';
 
 /**

@@ -1,7 +1,5 @@
 import type { Part } from '../parts/part';
-
-/** `PART.TERMINAL`, for example `K4.coilFeed` or `C7.1b`. */
-export type TerminalRef = `${string}.${string}`;
+import type { TerminalRef } from './terminalRef';
 
 export type Hazard = 'heat' | 'rub' | 'flex' | 'vibration' | 'water' | 'earlier-work';
 

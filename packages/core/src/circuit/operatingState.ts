@@ -1,5 +1,3 @@
-import type { Circuit } from './circuit';
-
 /** What stands in a fuse's cavity. */
 export type CavityFill =
   { readonly kind: 'fuse' } | { readonly kind: 'open' } | { readonly kind: 'lamp'; readonly watts: number };
@@ -13,20 +11,6 @@ export interface OperatingState {
   readonly apart: readonly string[];
   /** Cavities that hold something else than their fuse, by the fuse's id. */
   readonly cavities: Readonly<Record<string, CavityFill>>;
-}
-
-/** Everything plugged in, every control at rest, every fuse whole. */
-export function restingState(circuit: Circuit): OperatingState {
-  return {
-    controls: Object.fromEntries(
-      circuit.controls.flatMap((control) =>
-        control.positions[0] === undefined ? [] : [[control.id, control.positions[0].id]],
-      ),
-    ),
-    batteryConnected: true,
-    apart: [],
-    cavities: {},
-  };
 }
 
 /** What stands in the cavity of a fuse. */

@@ -1,7 +1,9 @@
 import { CoreError } from '../errors';
 import type { Part } from '../parts/part';
 import { kindOf } from '../parts/partKinds';
-import type { Circuit, Place, Section, TerminalRef } from './circuit';
+import type { Circuit, Place, Section } from './circuit';
+import type { TerminalRef } from './terminalRef';
+import { partIdOf } from './terminalRef';
 import { perCircuit } from './perCircuit';
 
 /** The references of a part's terminals. */
@@ -9,11 +11,6 @@ export function terminalsOf(part: Part): readonly TerminalRef[] {
   return kindOf(part)
     .terminals(part)
     .map((terminal): TerminalRef => `${part.id}.${terminal}`);
-}
-
-/** The id of the part that a terminal belongs to. Part ids hold no full stop. */
-export function partIdOf(terminal: TerminalRef): string {
-  return terminal.slice(0, terminal.indexOf('.'));
 }
 
 const byId = perCircuit((circuit) => ({

@@ -1,5 +1,6 @@
 import { cavityFill } from '../circuit/operatingState';
-import { partById, partIdOf, terminalName } from '../circuit/terminals';
+import { partById, terminalName } from '../circuit/terminals';
+import { partIdOf } from '../circuit/terminalRef';
 import type { Instrument } from './instrument';
 import { judgedSteps } from './prediction';
 import { fuseTargets, sectionEnd } from './targets';

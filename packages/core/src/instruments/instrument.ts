@@ -57,12 +57,12 @@ export interface Instrument {
   /** Minutes to lay it on and read it, once the hand is there. */
   readonly minutes: number;
   /** Every target of the circuit that it can be laid on. */
-  targets(circuit: Circuit): readonly Target[];
+  readonly targets: (circuit: Circuit) => readonly Target[];
   /** The place where the hand must be. */
-  place(circuit: Circuit, at: Target): string | undefined;
+  readonly place: (circuit: Circuit, at: Target) => string | undefined;
   /** The instruction, as one technician to another: `Ohms to ground on C7 pin 2, door side`. */
-  instruction(circuit: Circuit, at: Target): string;
+  readonly instruction: (circuit: Circuit, at: Target) => string;
   /** Whether the plan may ask for it there, in that state; a technician may still enter it. */
-  mayPropose(circuit: Circuit, state: OperatingState, at: Target): boolean;
-  predict(bench: Bench, at: Target): Prediction;
+  readonly mayPropose: (circuit: Circuit, state: OperatingState, at: Target) => boolean;
+  readonly predict: (bench: Bench, at: Target) => Prediction;
 }

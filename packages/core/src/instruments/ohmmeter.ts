@@ -1,4 +1,4 @@
-import type { TerminalRef } from '../circuit/circuit';
+import type { TerminalRef } from '../circuit/terminalRef';
 import { terminalName } from '../circuit/terminals';
 import { REFERENCE } from '../solver/network';
 import type { Instrument } from './instrument';

@@ -1,7 +1,9 @@
-import type { Circuit, Section, TerminalRef } from '../circuit/circuit';
+import type { Circuit, Section } from '../circuit/circuit';
+import type { TerminalRef } from '../circuit/terminalRef';
 import { perCircuit } from '../circuit/perCircuit';
 import type { OperatingState } from '../circuit/operatingState';
-import { partById, partIdOf, sectionById, terminalsOf } from '../circuit/terminals';
+import { partById, sectionById, terminalsOf } from '../circuit/terminals';
+import { partIdOf } from '../circuit/terminalRef';
 import { CoreError } from '../errors';
 import { isLoad } from '../parts/partKinds';
 import type { Bench, Target } from './instrument';

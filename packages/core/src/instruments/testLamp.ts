@@ -1,4 +1,5 @@
-import type { Circuit, TerminalRef } from '../circuit/circuit';
+import type { Circuit } from '../circuit/circuit';
+import type { TerminalRef } from '../circuit/terminalRef';
 import { terminalName } from '../circuit/terminals';
 import { filamentOf } from '../parts/lamp';
 import { filamentAmps, filamentSiemens } from '../solver/filament';

@@ -1,6 +1,6 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
-import { restingState } from '../circuit/operatingState';
+import { restingState } from '../circuit/restingState';
 import type { Worksite } from '../plan/work';
 import { workFor } from '../plan/work';
 import type { TakenReading } from '../suspicion/likelihood';

@@ -27,9 +27,9 @@ export interface PartKind<P extends PartCommon> {
   /** Minutes to take it apart, or to put it together, once the hand is there. */
   readonly removalMinutes: number;
   /** The names of its terminals. */
-  terminals(part: P): readonly string[];
+  readonly terminals: (part: P) => readonly string[];
   /** What a technician calls one of them: `pin 87`, `supply leg`. */
-  terminalLabel(part: P, terminal: string): string;
+  readonly terminalLabel: (part: P, terminal: string) => string;
   /** Puts its elements into the network; not called while the part is taken apart. */
-  stamp(part: P, context: StampContext): void;
+  readonly stamp: (part: P, context: StampContext) => void;
 }

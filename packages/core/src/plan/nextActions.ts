@@ -50,42 +50,49 @@ const consideredShare = 0.999;
 const meaninglessAtMost = 0.02;
 /** Less than this is not worth a probe. */
 const leastBits = 0.01;
+/** How many actions to offer, and how much worse than the best one, per minute, they may be. */
+const usualChoice = { count: 5, leastShare: 0.25 };
+/** Two tests that tell this nearly the same are taken for one. */
+const sameBits = 1e-3;
 /** A suspect is named among what is left, or counted as cleared, across these. */
 const namedFrom = 0.02;
 
 /**
- * The best things to do next, by expected information per minute; at most `count`, each on a target of its own.
+ * The best things to do next, by expected information per minute; at most `count`, no two the same question,
+ * none below `leastShare` of the best.
  *
  * Information is about the suspect, not about its ohms: I = H(S) - Σ p(o)·H(S | o). Candidates are taken in order
- * of their minutes, and the search ends when even settling everything would be too slow.
+ * of the most that they could tell per minute, and the search ends when no other could be among the best.
  */
 export function nextActions(
   predictor: Predictor,
   suspicion: Suspicion,
   site: Worksite,
   limits: PlanLimits,
-  count = 5,
+  { count, leastShare }: { readonly count: number; readonly leastShare: number } = usualChoice,
 ): readonly ProposedAction[] {
   const belief = considered(predictor, suspicion);
   const doubt = entropyBits(belief.suspectChances);
   if (doubt < leastBits) return [];
-  const best: { action: ProposedAction; rate: number; key: string }[] = [];
+  const best: { action: ProposedAction; rate: number }[] = [];
   const benchesIn = remembered((state: OperatingState) => predictor.benches(state, belief.hypotheses));
-  for (const candidate of candidates(predictor, site, limits)) {
-    const minutes = candidate.work.minutes;
+  for (const { candidate, ceiling } of byCeiling(candidates(predictor, site, limits), doubt)) {
     const worst = best.length >= count ? best.at(-1)!.rate : 0;
-    if (doubt / minutes <= worst) break;
-    if (Math.min(doubt, mostBits(candidate.test)) / minutes <= worst) continue;
-    const key = `${candidate.test.instrument} ${candidate.test.at}`;
-    const known = best.findIndex((each) => each.key === key);
+    if (ceiling <= Math.max(worst, leastShare * (best[0]?.rate ?? 0))) break;
     const table = tableFor(belief, candidate, benchesIn(candidate.state));
     if (table === null) continue;
     const bits = expectedBits(belief, table, doubt);
-    const rate = bits / minutes;
+    const rate = bits / candidate.work.minutes;
+    // The same instrument telling the same at the same price is the same question on another point of one wire.
+    const known = best.findIndex(
+      ({ action }) =>
+        action.test.instrument === candidate.test.instrument &&
+        (action.test.at === candidate.test.at || Math.abs(action.bits - bits) < sameBits),
+    );
     if (bits < leastBits || (known >= 0 && best[known]!.rate >= rate)) continue;
     if (known < 0 && rate <= worst) continue;
     if (known >= 0) best.splice(known, 1);
-    best.push({ action: { ...candidate, bits, outcomes: foresee(belief, table) }, rate, key });
+    best.push({ action: { ...candidate, bits, outcomes: foresee(belief, table) }, rate });
     best.sort((one, other) => other.rate - one.rate);
     best.splice(count);
   }
@@ -146,9 +153,13 @@ function considered({ hypotheses }: Predictor, suspicion: Suspicion): Belief {
   return { hypotheses: indices, families, chances, suspects, suspectOf, suspectChances };
 }
 
+/** With more families than this, one hypothesis stands for each; with fewer there is time for two. */
+const manyFamilies = 24;
+
 /**
- * At most two hypotheses of each family, at the quartiles of its ohms, carry its whole weight: enough to foresee
- * what a test tells about the section, at a fraction of the work. In the predictor's order, families together.
+ * One or two hypotheses of each family, at the median or at the quartiles of its ohms, carry its whole weight:
+ * enough to foresee what a test tells about the section, at a fraction of the work. In the predictor's order,
+ * families together.
  */
 function representatives(hypotheses: readonly Hypothesis[], suspicion: Suspicion, kept: readonly number[]) {
   const families = new Map<number, number[]>();
@@ -162,13 +173,13 @@ function representatives(hypotheses: readonly Hypothesis[], suspicion: Suspicion
       let reached = 0;
       return members.find((h) => (reached += suspicion.hypotheses[h]!) >= share * weight) ?? members[0]!;
     };
-    const [low, high] = [at(0.25), at(0.75)];
+    const [low, high] = families.size > manyFamilies ? [at(0.5), at(0.5)] : [at(0.25), at(0.75)];
     if (low === high) return [{ hypothesis: low, chance: weight }];
     return [low, high].map((hypothesis) => ({ hypothesis, chance: weight / 2 }));
   });
 }
 
-/** Every test in every state worth having, cheapest first. */
+/** Every test in every state worth having. */
 function candidates(predictor: Predictor, site: Worksite, limits: PlanLimits): readonly Candidate[] {
   const { circuit } = predictor;
   const tests = allInstruments
@@ -190,7 +201,17 @@ function candidates(predictor: Predictor, site: Worksite, limits: PlanLimits): r
       .map(({ test }) => ({ test, state, work: work(test) }))
       .filter((candidate) => !candidate.work.places.some((place) => limits.refused.includes(place)));
   });
-  return found.sort((one, other) => one.work.minutes - other.work.minutes);
+  return found;
+}
+
+/** Candidates with the most bits per minute that each could have at best, largest first. */
+function byCeiling(found: readonly Candidate[], doubt: number) {
+  return found
+    .map((candidate) => ({
+      candidate,
+      ceiling: Math.min(doubt, mostBits(candidate.test)) / candidate.work.minutes,
+    }))
+    .sort((one, other) => other.ceiling - one.ceiling);
 }
 
 /** Equal for two readings that ask the same thing. */

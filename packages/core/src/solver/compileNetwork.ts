@@ -1,4 +1,5 @@
-import type { Circuit, Section, TerminalRef } from '../circuit/circuit';
+import type { Circuit, Section } from '../circuit/circuit';
+import type { TerminalRef } from '../circuit/terminalRef';
 import type { OperatingState } from '../circuit/operatingState';
 import { terminalsOf } from '../circuit/terminals';
 import { CoreError } from '../errors';

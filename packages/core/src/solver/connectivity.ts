@@ -8,7 +8,7 @@ export interface Connectivity {
    * Without edge `edge`, is `node` cut off from the root of its group (the reference, for group 0)?
    * False for every node when the edge is part of a loop.
    */
-  cutOff(edge: number, node: number): boolean;
+  readonly cutOff: (edge: number, node: number) => boolean;
 }
 
 /**

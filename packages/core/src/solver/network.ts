@@ -1,4 +1,4 @@
-import type { TerminalRef } from '../circuit/circuit';
+import type { TerminalRef } from '../circuit/terminalRef';
 
 /**
  * The network that a circuit in a state comes down to.
@@ -58,8 +58,8 @@ export interface Network {
 
 /** What part kinds call to put their elements into a network. */
 export interface NetworkBuilder {
-  resistor(owner: string, a: number, b: number, ohms: number): void;
-  source(owner: string, a: number, b: number, volts: number, ohms: number): void;
-  filament(owner: string, a: number, b: number, model: FilamentModel): void;
-  switching(device: SwitchingDevice): void;
+  readonly resistor: (owner: string, a: number, b: number, ohms: number) => void;
+  readonly source: (owner: string, a: number, b: number, volts: number, ohms: number) => void;
+  readonly filament: (owner: string, a: number, b: number, model: FilamentModel) => void;
+  readonly switching: (device: SwitchingDevice) => void;
 }

@@ -16,12 +16,12 @@ export interface Solution {
   readonly network: Network;
   readonly fault: Fault | null;
   /** Volts of a node against the body. Without meaning for a floating node. */
-  volts(node: number): number;
-  floating(node: number): boolean;
+  readonly volts: (node: number) => number;
+  readonly floating: (node: number) => boolean;
   /** What an instrument between two nodes looks into. */
-  port(a: number, b: number): Port;
+  readonly port: (a: number, b: number) => Port;
   /** Amps in a section at one of its ends, positive from `from` to `to`. */
-  sectionAmps(section: string, end: 'from' | 'to'): number;
+  readonly sectionAmps: (section: string, end: 'from' | 'to') => number;
   /** Fuses that this operating point has opened. */
   readonly blown: readonly string[];
   /** The part whose contact found no rest, or null. */
@@ -31,7 +31,7 @@ export interface Solution {
 /** Solves a circuit in one state for any number of faults, on one factoring per pattern of contacts. */
 export interface StateSolver {
   readonly network: Network;
-  solve(fault: Fault | null): Solution;
+  readonly solve: (fault: Fault | null) => Solution;
 }
 
 /** @throws {CoreError} as `compileNetwork` and `linearise` */

@@ -15,9 +15,9 @@ export interface Port {
 
 /** A linearised network after a change of few conductances, its filaments settled anew. */
 export interface UpdatedNetwork {
-  volts(node: number): number;
-  floating(node: number): boolean;
-  port(a: number, b: number): Port;
+  readonly volts: (node: number) => number;
+  readonly floating: (node: number) => boolean;
+  readonly port: (a: number, b: number) => Port;
 }
 
 /**
@@ -36,7 +36,7 @@ export function updateNetwork(base: LinearisedNetwork, fault: Fault | null): Upd
     return finish(
       (node) => volts[node]!,
       change.floating,
-      (p, q) => transferOhms[p * nodeCount + q]!,
+      (a, b) => ohmsBetween(transferOhms, nodeCount, a, b),
       base,
     );
   }

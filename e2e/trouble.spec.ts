@@ -1,0 +1,124 @@
+import { startCluster } from '../scripts/postgres';
+import {
+  enter,
+  expect,
+  hiddenShort,
+  jobEvents,
+  openHouse,
+  openJob,
+  settled,
+  shownAction,
+  test,
+} from './workshop';
+
+const badReadings = ['', '12 V', '1e9', 'about ten', '9'.repeat(10_000), '<b>3</b>'];
+
+test('bad readings get one sentence, store nothing and keep what was typed', async ({ page, house }) => {
+  await openJob(page, house.address);
+  await page.getByRole('button', { name: 'Other reading' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Instrument').selectOption('ohmmeter');
+  const field = dialog.getByRole('textbox');
+  for (const typed of badReadings) {
+    await field.fill(typed);
+    await dialog.getByRole('button', { name: 'Enter' }).click();
+    await expect(dialog.getByRole('alert')).toContainText(/^Reading: expected ohms, such as .*\.$/);
+    await expect(field).toHaveValue(typed);
+  }
+  await field.fill('-0');
+  await dialog.getByRole('button', { name: 'Enter' }).click();
+  await expect(page.getByTestId('reading').first()).toContainText('0 Ω');
+});
+
+test('HTML in a complaint is words, in the list and in the job', async ({ page, house }) => {
+  const text = '<img src=x onerror="document.title=\'broken\'"> & <b>bold</b>';
+  await page.goto(house.address);
+  await page.getByLabel('Technician').selectOption({ label: 'T. Abara' });
+  await page.keyboard.press('n');
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Open the job' }).click();
+  await expect(dialog.getByRole('alert')).toHaveText('What fails: expected a few words.');
+  await dialog.getByLabel('What fails').fill('<script>1</script>');
+  await dialog.getByLabel(/Complaint/).fill(text);
+  await dialog.getByRole('button', { name: 'Open the job' }).click();
+  await expect(page.getByText(text)).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('<script>1</script>');
+  expect(await page.title()).toBe('Grim Lantern');
+});
+
+test('two technicians on one job both see both readings', async ({ browser, house }) => {
+  const [one, other] = await Promise.all([browser.newPage(), browser.newPage()]);
+  await openJob(one, house.address, 'M. Oduya');
+  await openJob(other, house.address, 'P. Lindqvist');
+  const asked = await shownAction(one);
+  await enter(one, asked.test, { kind: 'outcome', outcome: 'none' });
+  await enter(other, asked.test, { kind: 'outcome', outcome: 'none' });
+  for (const page of [one, other]) {
+    await expect(page.getByTestId('reading')).toHaveCount(3);
+    await expect(page.getByRole('list', { name: 'Ledger' })).toContainText('P. Lindqvist');
+    await expect(page.getByText('not sent yet')).toBeHidden();
+    await page.close();
+  }
+});
+
+test('with the server gone, entries are kept over a reload of the page’s data and sent when it is back', async ({
+  page,
+  house,
+}) => {
+  await openJob(page, house.address);
+  await house.stop();
+  const asked = await shownAction(page);
+  await enter(page, asked.test, { kind: 'outcome', outcome: 'none' });
+  await expect(page.getByRole('alert')).toContainText('1 entry is kept here');
+  await settled(page);
+  await expect(page.getByTestId('reading').first()).toContainText('not sent yet');
+  await house.start();
+  await expect(page.getByText('not sent yet')).toBeHidden();
+  const { events } = (await (await page.request.get(`${house.address}${jobEvents}`)).json()) as {
+    events: { type: string }[];
+  };
+  expect(events.map(({ type }) => type)).toEqual([
+    'complaint-set',
+    'reading-taken',
+    'state-set',
+    'reading-taken',
+  ]);
+});
+
+test('with the database killed in the middle of a reading, the interface says so and sends it when it is back', async ({
+  page,
+}) => {
+  const cluster = await startCluster({ name: 'killed-postgres', throwaway: true });
+  try {
+    cluster.createDatabase('lantern');
+    const house = await openHouse(cluster.url('lantern'));
+    const vehicle = hiddenShort('W17');
+    await openJob(page, house.address);
+    const first = await shownAction(page);
+    await enter(page, first.test, vehicle.read(first.test, first.state));
+    await settled(page);
+    await expect(page.getByText('not sent yet')).toBeHidden();
+
+    process.kill(cluster.pid() ?? 0, 'SIGKILL');
+    const second = await shownAction(page);
+    await enter(page, second.test, vehicle.read(second.test, second.state));
+    await expect(page.getByRole('alert')).toContainText('The database cannot be reached');
+    // The cluster's keeper starts it again; nothing is pressed here.
+    await expect(page.getByText('not sent yet')).toBeHidden({ timeout: 40_000 });
+    await expect(page.getByRole('alert')).toBeHidden();
+    const reply = (await (await page.request.get(`${house.address}${jobEvents}`)).json()) as {
+      events: { type: string }[];
+    };
+    expect(reply.events.filter(({ type }) => type === 'reading-taken')).toHaveLength(3);
+    await house.stop();
+  } finally {
+    await cluster.stop();
+  }
+});
+
+test('a job that is not there says so, and leads back', async ({ page, house }) => {
+  await page.goto(`${house.address}/jobs/00000000-0000-4000-8000-000000000000`);
+  await expect(page.getByText('There is no such job in this workshop.')).toBeVisible();
+  await page.getByRole('link', { name: 'Back to the jobs' }).click();
+  await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
+});

@@ -1,0 +1,148 @@
+import type { Circuit, OperatingState, Predictor, ReadingValue, Test } from '@grim-lantern/core';
+import { createPredictor, instrumentById, simulateReading } from '@grim-lantern/core';
+import { expect, test as base } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import pg from 'pg';
+import { anyFreePort } from '../scripts/freePort';
+import { inProject } from '../scripts/paths';
+import type { Served } from '../scripts/serve';
+import { serve } from '../scripts/serve';
+
+export const circuit = JSON.parse(
+  readFileSync(inProject('demo/circuits/travelling-library.json'), 'utf8'),
+) as Circuit;
+const demoJob = JSON.parse(readFileSync(inProject('demo/jobs/travelling-library-fuse-17.json'), 'utf8')) as {
+  id: string;
+};
+export const jobPath = `/jobs/${demoJob.id}`;
+export const jobEvents = `/api/jobs/${demoJob.id}/events`;
+
+/** The server as a test sees it: it can be ended, and started again on the same address and database. */
+export interface House {
+  readonly address: string;
+  restart(): Promise<void>;
+  stop(): Promise<void>;
+  start(): Promise<void>;
+}
+
+export async function openHouse(databaseUrl: string): Promise<House> {
+  const port = await anyFreePort();
+  let served: Served | null = await serve(databaseUrl, port);
+  const house: House = {
+    address: served.address,
+    async stop() {
+      await served?.stop();
+      served = null;
+    },
+    async start() {
+      served = await serve(databaseUrl, port);
+    },
+    async restart() {
+      await house.stop();
+      await house.start();
+    },
+  };
+  return house;
+}
+
+/** A test with a server of its own on a database of its own. */
+export const test = base.extend<{ house: House }>({
+  house: async ({}, use) => {
+    const admin = process.env['TEST_DATABASE_URL'];
+    if (admin === undefined)
+      throw new Error('The browser tests require TEST_DATABASE_URL: run ./lantern test.');
+    const name = `browser_${randomUUID().replaceAll('-', '')}`;
+    const client = new pg.Client(admin);
+    await client.connect();
+    await client.query(`CREATE DATABASE ${name}`);
+    const url = new URL(admin);
+    url.pathname = `/${name}`;
+    const house = await openHouse(url.toString());
+    await use(house);
+    await house.stop();
+    await client.query(`DROP DATABASE ${name} WITH (FORCE)`);
+    await client.end();
+  },
+});
+export { expect };
+
+/** Opens a job as a technician. */
+export async function openJob(page: Page, address: string, technician = 'M. Oduya'): Promise<void> {
+  await page.goto(`${address}${jobPath}`);
+  await page.getByLabel('Technician').selectOption({ label: technician });
+  await expect(page.getByTestId('next')).toBeVisible();
+}
+
+/** The action on show. */
+export async function shownAction(page: Page): Promise<{ test: Test; state: OperatingState }> {
+  const card = page.getByTestId('next');
+  const [instrument, at, state] = await Promise.all(
+    ['data-instrument', 'data-at', 'data-state'].map((name) => card.getAttribute(name)),
+  );
+  return { test: { instrument, at } as Test, state: JSON.parse(state ?? '{}') as OperatingState };
+}
+
+/** A vehicle with a short hidden in one section, and a technician who reads it with simulated instruments. */
+export function hiddenShort(section: string, ohms = 0.1) {
+  const predictor: Predictor = createPredictor(circuit, [
+    {
+      suspect: section,
+      name: 'short to ground',
+      fault: { kind: 'short to ground', section, ohms, position: 0.5 },
+      prior: 1,
+      family: 0,
+    },
+  ]);
+  return {
+    /** The middle of what the instrument would show: an outcome by its odds, a number without noise. */
+    read(test: Test, state: OperatingState): ReadingValue {
+      return simulateReading(predictor.bench(state, 0), test, likeliest(predictor, test, state));
+    },
+  };
+}
+
+/** A source of numbers that makes a simulated instrument show the likeliest thing. */
+function likeliest(predictor: Predictor, test: Test, state: OperatingState): () => number {
+  const prediction = predictor.predict(state, test, 0);
+  if (prediction.kind !== 'outcomes') return () => 0.25;
+  const best = prediction.chances.indexOf(Math.max(...prediction.chances));
+  const before = prediction.chances.slice(0, best).reduce((sum, chance) => sum + chance, 0);
+  return () => before + prediction.chances[best]! / 2;
+}
+
+/** Enters a reading into the action on show, as a hand would. */
+export async function enter(page: Page, test: Test, value: ReadingValue): Promise<void> {
+  const card = page.getByTestId('next');
+  if (value.kind === 'outcome') {
+    await card.locator(`[data-outcome="${value.outcome}"]`).click();
+    return;
+  }
+  const { display } = instrumentById(test.instrument);
+  const unit = display.kind === 'number' ? display.scale.unit : '';
+  const typed = value.kind === 'overload' ? 'OL' : `${value.value.toFixed(2).replace('.', ',')} ${unit}`;
+  await card.getByRole('textbox').fill(typed);
+  await card.getByRole('button', { name: 'Enter' }).click();
+}
+
+/** Takes readings as proposed until one section stands alone. @returns it, and how many readings that took */
+export async function playToTheEnd(page: Page, vehicle: ReturnType<typeof hiddenShort>, most = 20) {
+  const found = page.getByRole('region', { name: 'Found' });
+  for (let count = 0; count < most; count++) {
+    await expect(page.getByTestId('next')).toBeVisible();
+    if (await found.isVisible())
+      return { suspect: await found.getAttribute('data-suspect'), readings: count };
+    const lines = await page.getByTestId('reading').count();
+    const { test, state } = await shownAction(page);
+    await enter(page, test, vehicle.read(test, state));
+    await expect(page.getByTestId('reading')).toHaveCount(lines + 1);
+    await settled(page);
+  }
+  throw new Error(`No section stood alone after ${most} readings.`);
+}
+
+/** Waits until the plan that follows the last entry is on show. */
+export async function settled(page: Page): Promise<void> {
+  await expect(page.getByText('Working out the next reading')).toBeHidden();
+}

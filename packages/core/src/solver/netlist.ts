@@ -1,0 +1,26 @@
+import type { Network } from './network';
+
+/**
+ * A network as a SPICE netlist that prints every node's voltage. Node k is `nk`, the body is 0.
+ * @param joined - which switching devices conduct; a simulator is given the contacts as they stand, not the coils
+ *
+ * Written for the simulator's own traps: the first line is a title, prefixes are avoided (`1M` would be milli),
+ * nothing is 0 Ω, and a node tied to nothing must not be there, so floating groups want a reference of their own.
+ */
+export function spiceNetlist({ branches, filaments, switches }: Network, joined: readonly boolean[]): string {
+  const name = (node: number) => (node === 0 ? '0' : `n${node}`);
+  const lines: string[] = ['* grim-lantern network'];
+  branches.forEach(({ a, b, siemens, sourceVolts }, i) => {
+    if (sourceVolts === 0) lines.push(`R${i} ${name(a)} ${name(b)} ${1 / siemens}`);
+    else lines.push(`V${i} ${name(a)} m${i} DC ${sourceVolts}`, `R${i} m${i} ${name(b)} ${1 / siemens}`);
+  });
+  filaments.forEach(({ a, b, coldOhms, hotOhms, ratedVolts }, i) => {
+    const volts = `V(${name(a)},${name(b)})`;
+    const ohms = `(${coldOhms}+${hotOhms - coldOhms}*sqrt(abs(${volts})/${ratedVolts}))`;
+    lines.push(`B${i} ${name(a)} ${name(b)} I=${volts}/${ohms}`);
+  });
+  switches.forEach(({ a, b, ohms }, i) => {
+    if (joined[i]) lines.push(`RS${i} ${name(a)} ${name(b)} ${ohms}`);
+  });
+  return [...lines, '.control', 'set numdgt=16', 'op', 'print all', 'quit 0', '.endc', '.end', ''].join('\n');
+}

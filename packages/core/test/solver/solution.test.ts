@@ -1,0 +1,157 @@
+import fc from 'fast-check';
+import { restingState } from '../../src/circuit/restingState';
+import { withApart, withControl } from '../../src/circuit/operatingState';
+import type { Fault } from '../../src/faults/fault';
+import { compileNetwork } from '../../src/solver/compileNetwork';
+import { linearise } from '../../src/solver/linearised';
+import { stateSolver } from '../../src/solver/solution';
+import { library, states } from '../library';
+import { randomCircuit } from '../randomCircuit';
+
+const seed = 20261103;
+
+const anyFault = (sections: readonly string[]): fc.Arbitrary<Fault> =>
+  fc.oneof(
+    fc.record({ kind: fc.constant('open' as const), section: fc.constantFrom(...sections) }),
+    fc.record({
+      kind: fc.constant('short to ground' as const),
+      section: fc.constantFrom(...sections),
+      ohms: fc.double({ min: 0.02, max: 2000, noNaN: true }),
+      position: fc.double({ min: 0.05, max: 0.95, noNaN: true }),
+    }),
+  );
+
+describe('a fault put into a solved circuit', () => {
+  test(`gives the voltages of the circuit compiled with that fault (seed ${seed})`, () => {
+    const circuits = randomCircuit('lamps and resistors').chain(({ circuit, sectionIds }) =>
+      anyFault(sectionIds).map((fault) => ({ circuit, fault })),
+    );
+    fc.assert(
+      fc.property(circuits, ({ circuit, fault }) => {
+        const state = restingState(circuit);
+        const updated = stateSolver(circuit, state).solve(fault);
+        const plain = compileNetwork(circuit, state, fault);
+        const joined = plain.switches.map(({ owner }) => !updated.blown.includes(owner));
+        const scratch = linearise(plain, joined);
+        for (const [, node] of updated.network.nodeOf) {
+          expect(updated.floating(node)).toBe(scratch.connectivity.group[node] !== 0);
+          if (!updated.floating(node)) expect(updated.volts(node)).toBeCloseTo(scratch.volts[node]!, 6);
+        }
+      }),
+      { seed, numRuns: 200 },
+    );
+  });
+
+  test(`looks into every point through the ohms that a test amp finds there (seed ${seed})`, () => {
+    fc.assert(
+      fc.property(
+        fc.option(anyFault(library.sections.map(({ id }) => id))),
+        fc.constantFrom(...library.parts),
+        (fault, part) => {
+          const solution = stateSolver(library, states.fuseOut).solve(fault);
+          const plain = compileNetwork(library, states.fuseOut, fault ?? undefined);
+          const joined = plain.switches.map(({ atRest }) => atRest);
+          const before = linearise(plain, joined);
+          for (const [terminal, node] of plain.nodeOf) {
+            if (!terminal.startsWith(`${part.id}.`) || before.connectivity.group[node] !== 0) continue;
+            // A nanoamp, which warms no filament: 1 µV behind 1 kΩ into a cold circuit.
+            const amps = { owner: 'meter', a: node, b: 0, siemens: 1e-3, sourceVolts: 1e-6 };
+            const after = linearise({ ...plain, branches: [...plain.branches, amps] }, joined);
+            const rise = after.volts[node]! - before.volts[node]!;
+            const ohms = (1000 * rise) / (1e-6 - after.volts[node]!);
+            if (Math.abs(before.volts[node]!) < 1e-9)
+              expect(solution.port(node, 0).ohms).toBeCloseTo(ohms, 2);
+          }
+        },
+      ),
+      { seed, numRuns: 150 },
+    );
+  });
+
+  test(`keeps Kirchhoff's current law at every splice (seed ${seed})`, () => {
+    fc.assert(
+      fc.property(anyFault(library.sections.map(({ id }) => id)), (fault) => {
+        const solution = stateSolver(library, states.limiterOn).solve(fault);
+        for (const splice of ['S0', 'S1', 'S2', 'S3', 'S4']) {
+          const sum = library.sections.reduce((total, { id, from, to }) => {
+            if (to === `${splice}.x`) return total + solution.sectionAmps(id, 'to');
+            return from === `${splice}.x` ? total - solution.sectionAmps(id, 'from') : total;
+          }, 0);
+          expect(Math.abs(sum)).toBeLessThan(1e-6);
+        }
+      }),
+      { seed, numRuns: 100 },
+    );
+  });
+});
+
+describe('the travelling library', () => {
+  const nodeVolts = (
+    state: typeof states.rest,
+    terminal: `${string}.${string}`,
+    fault: Fault | null = null,
+  ) => {
+    const solution = stateSolver(library, state).solve(fault);
+    const node = solution.network.nodeOf.get(terminal) ?? -1;
+    return { volts: solution.volts(node), floating: solution.floating(node), solution };
+  };
+
+  test('lights the lamps through the relay when the saloon switch is on, and not before', () => {
+    expect(nodeVolts(states.rest, 'RL12.1').volts).toBeCloseTo(0, 6);
+    // 12.6 V less some drop over battery, fuse, relay and wires.
+    expect(nodeVolts(states.lightsOn, 'RL12.1').volts).toBeGreaterThan(12);
+  });
+
+  test('shows 12.6 V at the undriven command pin, through the coil, and nothing with the relay out', () => {
+    expect(nodeVolts(states.rest, 'K4.coilCommand').volts).toBeCloseTo(12.6, 1);
+    expect(nodeVolts(withApart(states.rest, 'K4', true), 'K4.coilCommand').volts).toBeCloseTo(0, 3);
+  });
+
+  test('reports the door side of a parted connector as floating while the door is shut', () => {
+    expect(nodeVolts(withApart(states.rest, 'C7', true), 'C7.1b').floating).toBe(true);
+  });
+
+  test('ties the step lamp to ground through the door switch only while the door is open', () => {
+    const open = withControl(withApart(states.rest, 'SL', true), 'rear-door', 'open');
+    expect(nodeVolts(withApart(states.rest, 'SL', true), 'SL.2').floating).toBe(true);
+    expect(nodeVolts(open, 'SL.2').floating).toBe(false);
+  });
+
+  test('blows the fuse on a solid short behind the relay, only once the relay has pulled in', () => {
+    const short: Fault = { kind: 'short to ground', section: 'W17', ohms: 0.1, position: 0.5 };
+    expect(nodeVolts(states.rest, 'RL12.1', short).solution.blown).toEqual([]);
+    expect(nodeVolts(states.lightsOn, 'RL12.1', short).solution.blown).toEqual(['F17']);
+  });
+
+  test('lets a wet path of 200 Ω pass without blowing anything', () => {
+    const wet: Fault = { kind: 'short to ground', section: 'W21', ohms: 200, position: 0.5 };
+    expect(nodeVolts(states.lightsOn, 'RL12.1', wet).solution.blown).toEqual([]);
+  });
+
+  test('names a relay that feeds its coil through its own opening contact as chattering', () => {
+    const { parts, sections } = library;
+    const buzzer = {
+      ...library,
+      parts: parts.map((part) =>
+        part.id === 'K4' && part.kind === 'relay'
+          ? {
+              ...part,
+              pins: {
+                coilFeed: '86',
+                coilCommand: '85',
+                supply: '30',
+                normallyOpen: '87',
+                normallyClosed: '87a',
+              },
+            }
+          : part,
+      ),
+      // The coil is fed from the contact that opens when the coil is fed.
+      sections: sections.map((section) =>
+        section.id === 'W08' ? { ...section, from: 'K4.normallyClosed' as const } : section,
+      ),
+    };
+    expect(stateSolver(buzzer, states.lightsOn).solve(null).chatters).toBe('K4');
+    expect(stateSolver(buzzer, states.rest).solve(null).chatters).toBeNull();
+  });
+});
