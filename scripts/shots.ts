@@ -1,0 +1,106 @@
+import { chromium } from '@playwright/test';
+import type { Browser, Page } from '@playwright/test';
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import config from '../e2e/playwright.config';
+import { enter, hiddenShort, openHouse, openJob, playToTheEnd, settled, shownAction } from '../e2e/workshop';
+import type { House } from '../e2e/workshop';
+import { build } from './build';
+import { inProject } from './paths';
+import { startCluster } from './postgres';
+
+type Light = 'night' | 'day';
+const folder = inProject('docs/screenshots');
+const laptop = { width: 1280, height: 800 };
+const tablet = { width: 820, height: 1180 };
+const phone = { width: 390, height: 844 };
+
+/** One picture: the page as a technician has it, from the demo alone. */
+interface Shot {
+  readonly name: string;
+  readonly light: Light;
+  readonly viewport: { readonly width: number; readonly height: number };
+  readonly play: (page: Page, house: House) => Promise<void>;
+}
+
+const shots: readonly Shot[] = [
+  { name: 'jobs', light: 'night', viewport: laptop, play: jobs },
+  { name: 'job-start', light: 'night', viewport: laptop, play: afterReadings(0) },
+  { name: 'job-halved', light: 'night', viewport: laptop, play: afterReadings(2) },
+  { name: 'job-found', light: 'day', viewport: laptop, play: found },
+  { name: 'job-point', light: 'day', viewport: laptop, play: point },
+  { name: 'job-tablet', light: 'night', viewport: tablet, play: afterReadings(1) },
+  { name: 'job-phone', light: 'day', viewport: phone, play: afterReadings(1) },
+];
+
+async function jobs(page: Page, { address }: House): Promise<void> {
+  await openJob(page, address);
+  await page.goto(address);
+  await page.getByRole('list', { name: 'Jobs' }).getByText('%').first().waitFor();
+}
+
+/** The flagship job with the short at the hinge, so many proposals followed. */
+function afterReadings(count: number): Shot['play'] {
+  return async (page, { address }) => {
+    const vehicle = hiddenShort('W17');
+    await openJob(page, address);
+    for (let taken = 0; taken < count; taken++) {
+      const { test, state } = await shownAction(page);
+      const lines = await page.getByTestId('reading').count();
+      await enter(page, test, vehicle.read(test, state));
+      await page.getByTestId('reading').nth(lines).waitFor();
+      await settled(page);
+    }
+    await page.getByTestId('next').waitFor();
+  };
+}
+
+async function found(page: Page, { address }: House): Promise<void> {
+  await openJob(page, address);
+  await playToTheEnd(page, hiddenShort('W17'));
+}
+
+async function point(page: Page, house: House): Promise<void> {
+  await afterReadings(0)(page, house);
+  await page.getByRole('button', { name: 'Other reading' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Instrument').selectOption('ohmmeter');
+  await dialog.getByLabel('Point').selectOption('K4.normallyOpen');
+  await dialog.getByText(/^Worth/).waitFor();
+}
+
+async function take(browser: Browser, house: House, shot: Shot): Promise<void> {
+  const { viewport, light, name, play } = shot;
+  const context = await browser.newContext({ viewport, reducedMotion: 'reduce' });
+  await context.addInitScript((chosen) => localStorage.setItem('grim-lantern/light', chosen), light);
+  const page = await context.newPage();
+  await play(page, house);
+  await page.mouse.move(0, 0);
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: join(folder, `${name}.png`), animations: 'disabled' });
+  await context.close();
+  process.stdout.write(`docs/screenshots/${name}.png\n`);
+}
+
+/** Each picture has a database of its own, freshly loaded: none shows what another did. */
+async function main(): Promise<void> {
+  const wanted = process.argv.slice(2);
+  mkdirSync(folder, { recursive: true });
+  await build((line) => process.stdout.write(`${line}\n`));
+  const cluster = await startCluster({ name: 'shots-postgres', throwaway: true });
+  const browser = await chromium.launch(config.use?.launchOptions ?? {});
+  try {
+    for (const shot of shots.filter(({ name }) => wanted.length === 0 || wanted.includes(name))) {
+      const name = `shot_${shot.name}`;
+      cluster.dropDatabase(name);
+      cluster.createDatabase(name);
+      const house = await openHouse(cluster.url(name));
+      await take(browser, house, shot).finally(() => house.stop());
+    }
+  } finally {
+    await browser.close();
+    await cluster.stop();
+  }
+}
+
+await main();
