@@ -5,7 +5,6 @@ export default defineConfig({
   testMatch: '*.spec.ts',
   outputDir: '../test-results',
   timeout: 120_000,
-  expect: { timeout: 20_000 },
   workers: 1,
   reporter: [
     ['list'],

@@ -1,6 +1,6 @@
 import type { Circuit, OperatingState, Predictor, ReadingValue, Test } from '@grim-lantern/core';
 import { createPredictor, instrumentById, simulateReading } from '@grim-lantern/core';
-import { expect, test as base } from '@playwright/test';
+import { expect as hasty, test as base } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
@@ -66,7 +66,9 @@ export const test = base.extend<{ house: House }>({
     await client.end();
   },
 });
-export { expect };
+
+/** As patient on a slow machine for the pictures as for the tests. */
+export const expect = hasty.configure({ timeout: 20_000 });
 
 /** Opens a job as a technician. */
 export async function openJob(page: Page, address: string, technician = 'M. Oduya'): Promise<void> {

@@ -61,11 +61,11 @@ async function found(page: Page, { address }: House): Promise<void> {
 }
 
 async function point(page: Page, house: House): Promise<void> {
-  await afterReadings(0)(page, house);
+  await afterReadings(1)(page, house);
   await page.getByRole('button', { name: 'Other reading' }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Instrument').selectOption('ohmmeter');
-  await dialog.getByLabel('Point').selectOption('K4.normallyOpen');
+  await dialog.getByLabel('Instrument').selectOption('voltmeter');
+  await dialog.getByLabel('Point').selectOption('F17.load');
   await dialog.getByText(/^Worth/).waitFor();
 }
 

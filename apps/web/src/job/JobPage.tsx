@@ -1,4 +1,4 @@
-import type { ForeseenOutcome, LedgerReading, Test } from '@grim-lantern/core';
+import type { ForeseenOutcome, Test } from '@grim-lantern/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Notices } from '../app/Notices';
@@ -11,12 +11,12 @@ import { loadWorkshop } from '../store/workshop';
 import { useDiagnosis } from '../worker/useDiagnosis';
 import { CausePanel } from './CausePanel';
 import { Ledger } from './Ledger';
-import { glowOf, probePoint, readingsByTerminal } from './mapFacts';
+import { glowOf, mapReadings, testPoint } from './mapFacts';
 import { NextPanel } from './NextPanel';
 import { OtherReading } from './OtherReading';
 import { StateStrip } from './StateStrip';
 import { useJobEvents, useJobFacts, useRecord } from './useJob';
-import { minutes } from './words';
+import { flagWords, minutes, readingCount } from './words';
 
 /** The workplace: the state in sight, the harness, one next reading, the ledger. */
 export function JobPage() {
@@ -51,8 +51,10 @@ function ReadyJob({ jobId, facts }: { jobId: string; facts: Extract<JobFacts, { 
   const { circuit, summary } = facts;
   const { events, unsent } = useJobEvents(jobId);
   const record = useRecord(jobId);
-  const diagnosis = useDiagnosis(summary.circuitId, circuit, events);
-  const layout = useHarnessLayout(circuit);
+  const work = useDiagnosis(summary.circuitId, circuit, events);
+  const diagnosis = work.status === 'ready' ? work.diagnosis : null;
+  const drawn = useHarnessLayout(circuit);
+  const layout = drawn === 'failed' ? null : drawn;
   const technicians = useAppSelector(({ workshop }) =>
     workshop.status === 'ready' ? workshop.workshop.technicians : none,
   );
@@ -63,16 +65,30 @@ function ReadyJob({ jobId, facts }: { jobId: string; facts: Extract<JobFacts, { 
     setShown(test);
     setHeld(null);
   }, []);
-  const glow = useMemo(() => glowOf(diagnosis?.assessment, held), [diagnosis?.assessment, held]);
-  const readings = useMemo(() => readingsByTerminal(diagnosis?.job), [diagnosis?.job]);
-  const probe = layout === null ? null : probePoint(circuit, layout, shown);
+  const standing = useMemo(
+    () => glowOf(diagnosis?.assessment.suspicion.suspects ?? []),
+    [diagnosis?.assessment],
+  );
+  const glow = useMemo(() => (held === null ? standing : glowOf(held.leaves)), [standing, held]);
+  const readings = useMemo(() => mapReadings(circuit, layout, diagnosis), [circuit, layout, diagnosis]);
+  const flag = useMemo(() => {
+    const point = layout === null || shown === null ? null : testPoint(circuit, layout, shown);
+    return point === null || shown === null ? null : { point, words: flagWords[shown.instrument] };
+  }, [circuit, layout, shown]);
   return (
     <div className="flex min-h-full flex-col lg:h-full">
       <TopBar>
-        <h1 className="truncate text-lg">
-          {summary.vehicle.name}, {summary.vehicle.service}{' '}
-          <span className="text-dim">– {summary.title}</span>
-        </h1>
+        <div className="flex items-baseline justify-between gap-4">
+          <h1 className="min-w-0 text-lg sm:truncate">
+            {summary.vehicle.name}, {summary.vehicle.service}{' '}
+            <span className="text-dim">– {summary.title}</span>
+          </h1>
+          {diagnosis !== null && (
+            <span className="text-dim shrink-0 font-mono text-[13px]">
+              {minutes(diagnosis.job.minutes)} · {readingCount(diagnosis.job)}
+            </span>
+          )}
+        </div>
       </TopBar>
       <Notices />
       {record === null && (
@@ -80,26 +96,29 @@ function ReadyJob({ jobId, facts }: { jobId: string; facts: Extract<JobFacts, { 
           Choose who you are, above, before you enter anything.
         </p>
       )}
-      {diagnosis === null ? (
-        <p className="text-dim p-5 text-lg">Working out the suspects …</p>
-      ) : (
+      {work.status === 'working' && <p className="text-dim p-5 text-lg">Working out the suspects …</p>}
+      {work.status === 'failed' && (
+        <p role="alert" className="text-clash p-5 text-lg">
+          The readings are kept, but what they say could not be worked out. {work.why}
+        </p>
+      )}
+      {diagnosis !== null && (
         <>
-          <div className="border-line bg-ground sticky top-0 z-10 flex flex-wrap items-center justify-between gap-2 border-b px-4 py-1.5 lg:static lg:px-5">
-            <StateStrip circuit={circuit} state={diagnosis.job.state} record={record} />
-            <span className="text-dim font-mono text-[13px]">
-              {minutes(diagnosis.job.minutes)} · {countWords(diagnosis.job.readings)}
-            </span>
-          </div>
+          <StateStrip circuit={circuit} state={diagnosis.job.state} record={record} />
           <main className="flex min-h-0 grow flex-col lg:grid lg:grid-cols-[minmax(0,1fr)_396px] lg:grid-rows-[minmax(0,1fr)_minmax(150px,30%)]">
             <section
               aria-label="Harness"
               className="border-line h-[38vh] min-h-[260px] border-b lg:h-auto lg:min-h-0"
             >
               {layout === null ? (
-                <p className="text-dim p-5">Drawing the harness …</p>
+                <p className="text-dim p-5">
+                  {drawn === 'failed'
+                    ? 'The harness could not be drawn. The suspects and the next reading stand without it.'
+                    : 'Drawing the harness …'}
+                </p>
               ) : (
                 <HarnessMap
-                  {...{ circuit, layout, glow, readings, probe }}
+                  {...{ circuit, layout, glow, standing, readings, flag }}
                   state={diagnosis.job.state}
                   onPoint={(point) => setAsked({ point })}
                 />
@@ -107,7 +126,7 @@ function ReadyJob({ jobId, facts }: { jobId: string; facts: Extract<JobFacts, { 
             </section>
             <section
               aria-label="Next"
-              className="border-line p-4 lg:col-start-2 lg:row-span-2 lg:row-start-1 lg:overflow-auto lg:border-l lg:p-5"
+              className="border-line px-4 pt-4 lg:col-start-2 lg:row-span-2 lg:row-start-1 lg:overflow-auto lg:border-l lg:px-5 lg:pt-5"
             >
               <CausePanel circuit={circuit} diagnosis={diagnosis} record={record} />
               {diagnosis.job.cause === null && (
@@ -142,8 +161,3 @@ function ReadyJob({ jobId, facts }: { jobId: string; facts: Extract<JobFacts, { 
 }
 
 const none: readonly [] = [];
-
-function countWords(readings: readonly LedgerReading[]): string {
-  const standing = readings.filter(({ withdrawn }) => withdrawn === null).length;
-  return standing === 1 ? '1 reading' : `${standing} readings`;
-}

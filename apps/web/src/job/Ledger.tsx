@@ -58,16 +58,18 @@ function LedgerLine({
   record: ((fact: JobFact) => string) | null;
 }) {
   const gone = reading.withdrawn !== null;
+  const time = format(new Date(reading.at), 'HH:mm');
   return (
     <li
       data-testid="reading"
       data-withdrawn={gone}
-      className={`border-line grid grid-cols-[52px_1fr_auto] items-center gap-x-3 border-b py-1.5 md:grid-cols-[52px_minmax(0,1.3fr)_130px_minmax(0,1fr)_auto] ${gone ? 'text-dim' : ''}`}
+      className={`border-line grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-3 gap-y-1 border-b py-1.5 md:grid-cols-[52px_minmax(0,1.3fr)_130px_minmax(0,1fr)_auto] ${gone ? 'text-dim' : ''}`}
     >
-      <span className="text-dim font-mono text-[12px]">{format(new Date(reading.at), 'HH:mm')}</span>
+      <span className="text-dim hidden font-mono text-[12px] md:block">{time}</span>
       <span className="min-w-0">
         <span className={gone ? 'line-through' : ''}>{instruction(circuit, reading.test)}</span>
         <span className="text-dim block text-[14px]">
+          <span className="md:hidden">{time} · </span>
           {stateWords(circuit, reading.state)} · {author}
         </span>
       </span>
@@ -76,7 +78,7 @@ function LedgerLine({
       >
         {readingWords(reading)}
       </span>
-      <span className="text-dim col-start-2 text-[14px] md:col-start-auto">
+      <span className="text-dim text-[14px]">
         {gone ? `withdrawn: ${reading.withdrawn}` : effect}
         {unsent && <span className="text-clash block">not sent yet</span>}
         {mistake && !gone && <span className="text-clash block">fits worst: take it again</span>}

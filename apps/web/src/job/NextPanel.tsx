@@ -5,7 +5,7 @@ import { Popover } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import type { Diagnosis } from '../worker/useDiagnosis';
 import { ReadingEntry } from './ReadingEntry';
-import { cautionsOf, instruction, leavesWords, minutes, outcomeName, percent } from './words';
+import { cautionsOf, instruction, leavesWords, minutes, outcomeName, percent, worth } from './words';
 
 interface NextPanelProps {
   readonly circuit: Circuit;
@@ -61,19 +61,19 @@ export function NextPanel({ circuit, diagnosis, record, onHold, onShow, onOther 
                 {minutes(each.work.minutes)}
               </span>
               <span className="text-dim w-18 shrink-0 text-right font-mono text-[12px] whitespace-nowrap">
-                {each.bits.toFixed(2)} bit
+                {each.purpose === 'proof' ? 'proof' : worth(each.bits)}
               </span>
             </button>
           </li>
         ))}
       </ul>
-      <div className="mt-4 flex flex-wrap gap-2">
+      <Refusals circuit={circuit} job={job} record={record} />
+      <div className="bg-ground border-line sticky bottom-0 -mx-4 mt-4 flex gap-2 border-t px-4 py-2 lg:-mx-5 lg:px-5">
         <CannotReach circuit={circuit} action={action} record={record} />
         <button type="button" className="key" onClick={onOther}>
           Other reading
         </button>
       </div>
-      <Refusals circuit={circuit} job={job} record={record} />
     </>
   );
 }
@@ -89,7 +89,7 @@ function ActionCard({
   record: ((fact: JobFact) => string) | null;
   onHold: (outcome: ForeseenOutcome | null) => void;
 }) {
-  const { test, state, work, outcomes, bits } = action;
+  const { purpose, test, state, work, outcomes, bits } = action;
   const strips = work.strips.map((id) => circuit.strips.find((strip) => strip.id === id));
   const place = instrumentById(test.instrument).place(circuit, test.at);
   const where = place === undefined ? undefined : placeById(circuit, place)?.name;
@@ -101,9 +101,10 @@ function ActionCard({
       data-state={JSON.stringify(state)}
     >
       <div className="flex items-baseline justify-between">
-        <span className="text-dim">Next</span>
+        <span className="text-dim">{purpose === 'proof' ? 'Proof' : 'Next'}</span>
         <span className="text-dim font-mono text-[13px]">
-          {minutes(work.minutes)} · {bits.toFixed(2)} bit
+          {minutes(work.minutes)}
+          {purpose === 'search' && ` · ${worth(bits)}`}
         </span>
       </div>
       <h2 className="mt-1 mb-2 text-[26px] leading-tight font-semibold">{instruction(circuit, test)}</h2>

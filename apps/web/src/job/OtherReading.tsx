@@ -2,11 +2,20 @@ import type { Circuit, InstrumentId, JobEvent, JobFact, Test } from '@grim-lante
 import { allInstruments, instrumentById } from '@grim-lantern/core';
 import { Dialog } from 'radix-ui';
 import { useEffect, useId, useState } from 'react';
-import { coreClient } from '../worker/coreClient';
+import { askCore } from '../worker/coreClient';
 import type { PointAnswer } from '../worker/coreService';
 import type { Diagnosis } from '../worker/useDiagnosis';
 import { ReadingEntry } from './ReadingEntry';
-import { instruction, leavesWords, outcomeName, percent, stateWords, suspectName } from './words';
+import {
+  instruction,
+  leavesWords,
+  minutes,
+  outcomeName,
+  percent,
+  stateWords,
+  suspectName,
+  worth,
+} from './words';
 
 interface OtherReadingProps {
   readonly circuitId: string;
@@ -36,12 +45,13 @@ export function OtherReading({
   const at = chosen !== null && targets.includes(chosen) ? chosen : (targets[0] ?? '');
   const test: Test = { instrument, at };
   const answer = usePointAnswer(circuitId, circuit, events, test);
+  const known = answer === 'failed' ? null : answer;
   const fields = useId();
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="bg-ground/80 fixed inset-0 z-10" />
-        <Dialog.Content className="bg-ground border-ink fixed inset-x-2 top-2 bottom-2 z-20 mx-auto max-w-[560px] overflow-auto border p-5 sm:top-10 sm:bottom-10">
+        <Dialog.Content className="bg-ground border-ink fixed inset-x-2 top-2 bottom-2 z-20 mx-auto max-w-[920px] overflow-auto border p-5 sm:top-6 sm:bottom-auto sm:max-h-[calc(100%-48px)]">
           <div className="mb-3 flex items-center justify-between gap-3">
             <Dialog.Title className="text-2xl font-semibold">What would I read here?</Dialog.Title>
             <Dialog.Close className="key border-line">Close</Dialog.Close>
@@ -49,78 +59,86 @@ export function OtherReading({
           <Dialog.Description className="text-dim mb-3">
             As the vehicle stands: {stateWords(circuit, diagnosis.job.state)}.
           </Dialog.Description>
-          <div className="mb-4 grid gap-2">
-            <label htmlFor={`${fields}-instrument`} className="text-dim text-[15px]">
-              Instrument
-            </label>
-            <select
-              id={`${fields}-instrument`}
-              className="field"
-              value={instrument}
-              onChange={({ target }) => setInstrument(target.value as InstrumentId)}
-            >
-              {suitable.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </select>
-            <label htmlFor={`${fields}-point`} className="text-dim text-[15px]">
-              Point
-            </label>
-            <select
-              id={`${fields}-point`}
-              className="field"
-              value={at}
-              onChange={({ target }) => setChosen(target.value)}
-            >
-              {targets.map((target) => (
-                <option key={target} value={target}>
-                  {instruction(circuit, { instrument, at: target })}
-                </option>
-              ))}
-            </select>
+          <div className="grid gap-x-8 md:grid-cols-2">
+            <div>
+              <div className="mb-4 grid gap-2">
+                <label htmlFor={`${fields}-instrument`} className="text-dim text-[15px]">
+                  Instrument
+                </label>
+                <select
+                  id={`${fields}-instrument`}
+                  className="field"
+                  value={instrument}
+                  onChange={({ target }) => setInstrument(target.value as InstrumentId)}
+                >
+                  {suitable.map(({ id, name }) => (
+                    <option key={id} value={id}>
+                      {name}
+                    </option>
+                  ))}
+                </select>
+                <label htmlFor={`${fields}-point`} className="text-dim text-[15px]">
+                  Point
+                </label>
+                <select
+                  id={`${fields}-point`}
+                  className="field"
+                  value={at}
+                  onChange={({ target }) => setChosen(target.value)}
+                >
+                  {targets.map((target) => (
+                    <option key={target} value={target}>
+                      {instruction(circuit, { instrument, at: target })}
+                    </option>
+                  ))}
+                </select>
+              </div>
+              <table className="mb-4 w-full text-left">
+                <tbody>
+                  {(known?.expected ?? []).map(({ suspect, reading }) => (
+                    <tr key={suspect ?? 'healthy'} className="border-line border-b">
+                      <th className="py-1.5 font-normal">
+                        {suspect === null ? 'Healthy' : `If it is: ${suspectName(circuit, suspect)}`}
+                      </th>
+                      <td className="py-1.5 text-right font-mono">{reading}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+              <p className="text-dim mb-3">{worthWords(answer)}</p>
+            </div>
+            <ReadingEntry
+              key={`${instrument} ${at}`}
+              test={test}
+              outcomes={known?.foreseen?.outcomes ?? []}
+              disabled={record === null}
+              describe={(outcome) => ({
+                name: outcomeName(outcome.outcome),
+                leaves: leavesWords(circuit, outcome),
+                chance: percent(outcome.probability),
+              })}
+              onHold={() => undefined}
+              onRead={(value, typed) => {
+                record?.({ type: 'reading-taken', test, state: diagnosis.job.state, value, typed });
+                onClose();
+              }}
+            />
           </div>
-          <table className="mb-4 w-full text-left">
-            <tbody>
-              {(answer?.expected ?? []).map(({ suspect, reading }) => (
-                <tr key={suspect ?? 'healthy'} className="border-line border-b">
-                  <th className="py-1.5 font-normal">
-                    {suspect === null ? 'Healthy' : `If it is: ${suspectName(circuit, suspect)}`}
-                  </th>
-                  <td className="py-1.5 text-right font-mono">{reading}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          <p className="text-dim mb-3">{worth(answer)}</p>
-          <ReadingEntry
-            key={`${instrument} ${at}`}
-            test={test}
-            outcomes={answer?.foreseen?.outcomes ?? []}
-            disabled={record === null}
-            describe={(outcome) => ({
-              name: outcomeName(outcome.outcome),
-              leaves: leavesWords(circuit, outcome),
-              chance: percent(outcome.probability),
-            })}
-            onHold={() => undefined}
-            onRead={(value, typed) => {
-              record?.({ type: 'reading-taken', test, state: diagnosis.job.state, value, typed });
-              onClose();
-            }}
-          />
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
   );
 }
 
-function worth(answer: PointAnswer | null): string {
+function worthWords(answer: PointAnswer | 'failed' | null): string {
   if (answer === null) return 'Working it out …';
-  if (answer.foreseen === null) return 'In this state it would tell nothing: every suspect reads the same.';
+  if (answer === 'failed')
+    return 'What it would tell could not be worked out. The reading can be entered all the same.';
+  if (answer.foreseen === null || answer.foreseen.bits < 0.005) {
+    return 'It would tell nothing new: in this state every suspect reads the same.';
+  }
   const { bits, work } = answer.foreseen;
-  return `Worth ${bits.toFixed(2)} bit for ${work.minutes.toFixed(1)} min.`;
+  return `Worth ${worth(bits)}, ${minutes(work.minutes)}.`;
 }
 
 function usePointAnswer(
@@ -129,15 +147,16 @@ function usePointAnswer(
   events: readonly JobEvent[],
   { instrument, at }: Test,
 ) {
-  const [answer, setAnswer] = useState<{ key: string; answer: PointAnswer } | null>(null);
+  const [answer, setAnswer] = useState<{ key: string; answer: PointAnswer | 'failed' } | null>(null);
   const key = `${instrument} ${at}`;
   useEffect(() => {
     let current = true;
-    void coreClient()
-      .ask(circuitId, circuit, events, { instrument, at })
-      .then((found) => {
-        if (current) setAnswer({ key: `${instrument} ${at}`, answer: found });
-      });
+    const tell = (found: PointAnswer | 'failed') => {
+      if (current) setAnswer({ key: `${instrument} ${at}`, answer: found });
+    };
+    askCore((core) => core.ask(circuitId, circuit, events, { instrument, at })).then(tell, () =>
+      tell('failed'),
+    );
     return () => {
       current = false;
     };

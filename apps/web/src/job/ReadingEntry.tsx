@@ -1,4 +1,4 @@
-import type { ForeseenOutcome, ReadingValue, Test } from '@grim-lantern/core';
+import type { ForeseenOutcome, NumberScale, ReadingValue, Test } from '@grim-lantern/core';
 import { bandOf, instrumentById, parseReading } from '@grim-lantern/core';
 import { Delete } from 'lucide-react';
 import { useId, useState } from 'react';
@@ -72,8 +72,6 @@ function OutcomeLine({
   );
 }
 
-const keypad = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0'] as const;
-
 function NumberEntry({ test, outcomes, describe, disabled, onRead, onHold }: ReadingEntryProps) {
   const { display } = instrumentById(test.instrument);
   const [typed, setTyped] = useState('');
@@ -99,8 +97,6 @@ function NumberEntry({ test, outcomes, describe, disabled, onRead, onHold }: Rea
     if (parsed.status === 'refused') setRefused(parsed.why);
     else onRead(parsed.value, typed.trim());
   };
-  const units = scale.unit === 'Ω' ? ['m', 'k', 'M'] : ['m', '-'];
-  const padKey = 'key border-line flex items-center justify-center font-mono text-xl';
   return (
     <form
       onSubmit={(event) => {
@@ -137,8 +133,8 @@ function NumberEntry({ test, outcomes, describe, disabled, onRead, onHold }: Rea
             inputMode="decimal"
             aria-invalid={refused !== null}
             aria-describedby={`${field}-refused`}
-            placeholder={scale.unit === 'Ω' ? '0.4  4k7  OL' : '12.4'}
-            className="field h-15 pr-12 font-mono text-[30px] placeholder:text-[18px]"
+            placeholder={scale.unit === 'Ω' ? '0.4' : '12.4'}
+            className="field h-15 pr-12 font-mono text-[30px]"
             onChange={({ target }) => change(target.value)}
           />
           <span className="text-dim absolute top-1/2 right-4 -translate-y-1/2 font-mono text-xl">
@@ -152,31 +148,48 @@ function NumberEntry({ test, outcomes, describe, disabled, onRead, onHold }: Rea
       <p id={`${field}-refused`} role="alert" className="text-clash min-h-5 py-1 text-[15px]">
         {refused}
       </p>
-      <div className="grid grid-cols-5 gap-1" aria-label="Keypad">
-        {keypad.map((digit) => (
-          <button key={digit} type="button" className={padKey} onClick={() => change(typed + digit)}>
-            {digit}
-          </button>
-        ))}
-        <button
-          type="button"
-          aria-label="Delete"
-          className={padKey}
-          onClick={() => change(typed.slice(0, -1))}
-        >
-          <Delete size={20} />
-        </button>
-        {units.map((unit) => (
-          <button key={unit} type="button" className={padKey} onClick={() => change(typed + unit)}>
-            {unit === '-' ? '−' : unit}
-          </button>
-        ))}
-        {scale.overload && (
-          <button type="button" className={padKey} onClick={() => change('OL')}>
-            OL
-          </button>
-        )}
-      </div>
+      <Keypad scale={scale} typed={typed} onType={change} />
     </form>
   );
+}
+
+const erase = 'Delete';
+/** Digits as on a calculator; what a meter adds to them in the column beside. */
+const padKeys = {
+  Ω: ['7', '8', '9', erase, '4', '5', '6', 'k', '1', '2', '3', 'M', '.', '0', 'OL', 'm'],
+  V: ['7', '8', '9', erase, '4', '5', '6', 'm', '1', '2', '3', '−', '.', '0'],
+} as const;
+
+function Keypad({
+  scale,
+  typed,
+  onType,
+}: {
+  scale: NumberScale;
+  typed: string;
+  onType: (text: string) => void;
+}) {
+  return (
+    <div role="group" aria-label="Keypad" className="grid grid-cols-4 gap-1">
+      {padKeys[scale.unit].map((each) => (
+        <button
+          key={each}
+          type="button"
+          aria-label={each}
+          className={`key border-line flex items-center justify-center px-0 font-mono text-xl ${each === '0' && scale.unit === 'V' ? 'col-span-3' : ''}`}
+          onClick={() => onType(typedWith(typed, each))}
+        >
+          {each === erase ? <Delete size={20} /> : each}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** What stands in the field after a key: a sign goes to the front and off again, "OL" replaces it all. */
+function typedWith(typed: string, key: string): string {
+  if (key === erase) return typed.slice(0, -1);
+  if (key === 'OL') return 'OL';
+  if (key === '−') return typed.startsWith('-') ? typed.slice(1) : `-${typed}`;
+  return typed + key;
 }

@@ -1,7 +1,8 @@
 import type { Circuit, JobFact, OperatingState } from '@grim-lantern/core';
 import { cavityFill, kindOf, limiterLamp, withApart, withCavity, withControl } from '@grim-lantern/core';
 import { Popover } from 'radix-ui';
-import { apartWord, fillWords } from './words';
+import { useState } from 'react';
+import { apartWord, fillWords, stateWords } from './words';
 import { Segments } from './Segments';
 
 interface StateStripProps {
@@ -10,44 +11,64 @@ interface StateStripProps {
   readonly record: ((fact: JobFact) => string) | null;
 }
 
-/** How the vehicle stands: always in sight, one tap to change, stored with every reading. */
+/**
+ * How the vehicle stands: always in sight, one tap to change, stored with every reading. On a narrow screen, where
+ * the controls would take half of it, they stand in one line of words until they are asked for.
+ */
 export function StateStrip({ circuit, state, record }: StateStripProps) {
+  const [open, setOpen] = useState(false);
   const set = (next: OperatingState) => record?.({ type: 'state-set', state: next });
   return (
-    <section aria-label="State of the vehicle" className="flex flex-wrap items-center gap-x-5 gap-y-2">
-      {circuit.controls.map(({ id, name, positions }) => (
-        <Segments
-          key={id}
-          label={name}
-          chosen={state.controls[id] ?? ''}
-          positions={positions}
-          disabled={record === null}
-          onChoose={(position) => set(withControl(state, id, position))}
-        />
-      ))}
-      <div className="flex flex-wrap items-center gap-2">
-        {state.apart.map((id) => (
-          <span
+    <section
+      aria-label="State of the vehicle"
+      className="border-line bg-ground sticky top-0 z-10 flex flex-wrap items-center gap-x-5 gap-y-2 border-b px-4 py-1.5 lg:static lg:px-5"
+    >
+      <div className="flex w-full items-center gap-3 sm:hidden">
+        <span className="min-w-0 grow text-[15px] font-medium">{stateWords(circuit, state)}</span>
+        <button
+          type="button"
+          className="key border-line shrink-0"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
+          {open ? 'Close' : 'Change'}
+        </button>
+      </div>
+      <div className={`${open ? 'flex' : 'hidden'} flex-wrap items-center gap-x-5 gap-y-2 sm:flex`}>
+        {circuit.controls.map(({ id, name, positions }) => (
+          <Segments
             key={id}
-            className="border-ink flex min-h-11 items-center border px-3 text-[15px] font-medium"
-          >
-            {circuit.parts.find((part) => part.id === id)?.name} {apartWord(circuit, id)}
-          </span>
+            label={name}
+            chosen={state.controls[id] ?? ''}
+            positions={positions}
+            disabled={record === null}
+            onChoose={(position) => set(withControl(state, id, position))}
+          />
         ))}
-        {Object.keys(state.cavities).map((id) => (
-          <span
-            key={id}
-            className="border-ink flex min-h-11 items-center border px-3 text-[15px] font-medium"
-          >
-            {circuit.parts.find((part) => part.id === id)?.name}: {fillWords(state, id)}
-          </span>
-        ))}
-        {!state.batteryConnected && (
-          <span className="border-clash text-clash flex min-h-11 items-center border px-3 text-[15px] font-medium">
-            Battery disconnected
-          </span>
-        )}
-        <TakeApart circuit={circuit} state={state} set={set} disabled={record === null} />
+        <div className="flex flex-wrap items-center gap-2">
+          {state.apart.map((id) => (
+            <span
+              key={id}
+              className="border-ink flex min-h-11 items-center border px-3 text-[15px] font-medium"
+            >
+              {circuit.parts.find((part) => part.id === id)?.name} {apartWord(circuit, id)}
+            </span>
+          ))}
+          {Object.keys(state.cavities).map((id) => (
+            <span
+              key={id}
+              className="border-ink flex min-h-11 items-center border px-3 text-[15px] font-medium"
+            >
+              {circuit.parts.find((part) => part.id === id)?.name}: {fillWords(state, id)}
+            </span>
+          ))}
+          {!state.batteryConnected && (
+            <span className="border-clash text-clash flex min-h-11 items-center border px-3 text-[15px] font-medium">
+              Battery disconnected
+            </span>
+          )}
+          <TakeApart circuit={circuit} state={state} set={set} disabled={record === null} />
+        </div>
       </div>
     </section>
   );

@@ -1,26 +1,38 @@
-import type { Assessment, Circuit, ForeseenOutcome, JobState, TerminalRef, Test } from '@grim-lantern/core';
-import { terminalsOf } from '@grim-lantern/core';
+import type { Circuit, TerminalRef, Test } from '@grim-lantern/core';
 import type { HarnessLayout, Point } from '../harness/layoutHarness';
+import type { MapReading } from '../harness/mapLabels';
+import type { Diagnosis } from '../worker/useDiagnosis';
 import { readingWords } from './words';
 
-/** What glows: each suspect's probability, or what it would be if the held outcome were read. */
+/** What glows: each suspect's probability, as it is or as it would be. */
 export function glowOf(
-  assessment: Assessment | undefined,
-  held: ForeseenOutcome | null,
+  lit: readonly { readonly id: string; readonly probability: number }[],
 ): ReadonlyMap<string, number> {
-  const lit = held?.leaves ?? assessment?.suspicion.suspects ?? [];
   return new Map(lit.map(({ id, probability }) => [id, probability]));
 }
 
-/** The last standing reading at each terminal, in words. */
-export function readingsByTerminal(job: JobState | undefined): ReadonlyMap<string, string> {
-  const standing = (job?.readings ?? []).filter(({ withdrawn }) => withdrawn === null);
-  return new Map(standing.map((reading) => [reading.test.at, readingWords(reading)]));
+/** The last standing reading at each point, in words. */
+export function mapReadings(
+  circuit: Circuit,
+  layout: HarnessLayout | null,
+  diagnosis: Diagnosis | null,
+): readonly MapReading[] {
+  if (layout === null || diagnosis === null) return [];
+  const { job, assessment } = diagnosis;
+  const found = new Map<string, MapReading>();
+  for (const reading of job.readings) {
+    const point = testPoint(circuit, layout, reading.test);
+    if (reading.withdrawn !== null || point === null) continue;
+    const clash = assessment.suspicion.likelyMistake === reading.id;
+    const key = reading.test.at;
+    const dot = circuit.parts.every(({ id }) => id !== key);
+    found.set(key, { key, point, words: readingWords(reading), dot, clash });
+  }
+  return [...found.values()];
 }
 
-/** Where the flag of a test stands on the map; null for a test without a point of its own. */
-export function probePoint(circuit: Circuit, layout: HarnessLayout, test: Test | null): Point | null {
-  if (test === null) return null;
+/** Where a test is made on the map; null when the map does not show it. */
+export function testPoint(circuit: Circuit, layout: HarnessLayout, test: Test): Point | null {
   const direct = layout.terminals.get(test.at as TerminalRef);
   if (direct !== undefined) return direct;
   const [section, end] = test.at.split('@');
@@ -33,9 +45,8 @@ export function probePoint(circuit: Circuit, layout: HarnessLayout, test: Test |
     const wire = layout.wires.get(passing?.id ?? '');
     return wire === undefined ? null : middleOf(wire);
   }
-  const part = circuit.parts.find(({ id }) => id === test.at);
-  const terminal = part === undefined ? undefined : terminalsOf(part)[0];
-  return terminal === undefined ? null : (layout.terminals.get(terminal) ?? null);
+  const figure = layout.figures.find(({ part }) => part.id === test.at);
+  return figure === undefined ? null : { x: figure.x + figure.width / 2, y: figure.y + figure.height / 2 };
 }
 
 /** How far from the end of its wire a clamp is drawn, px. */

@@ -1,6 +1,8 @@
 import type {
   Circuit,
   ForeseenOutcome,
+  InstrumentId,
+  JobState,
   LedgerReading,
   OperatingState,
   OutcomeSpec,
@@ -28,6 +30,17 @@ export function percent(probability: number): string {
   if (probability > 0 && probability < 0.005) return '<1 %';
   if (probability < 1 && probability >= 0.995) return '>99 %';
   return `${Math.round(probability * 100)} %`;
+}
+
+/** `3 readings`: those that stand. */
+export function readingCount({ readings }: JobState): string {
+  const standing = readings.filter(({ withdrawn }) => withdrawn === null).length;
+  return standing === 1 ? '1 reading' : `${standing} readings`;
+}
+
+/** What an action is worth, in bits; too little to count is said in words. */
+export function worth(bits: number): string {
+  return bits < 0.005 ? 'nothing new' : `${bits.toFixed(2)} bit`;
 }
 
 /** `2.5 min`, or `38 min` where tenths mean nothing. */
@@ -116,3 +129,16 @@ export function cautionsOf(circuit: Circuit, { work, test }: ProposedAction): re
     ...atPlaces,
   ];
 }
+
+/** What the flag on the map says, by instrument. */
+export const flagWords: Readonly<Record<InstrumentId, string>> = {
+  ohmmeter: 'probe here',
+  voltmeter: 'probe here',
+  'lamp-to-ground': 'probe here',
+  'lamp-to-battery': 'probe here',
+  clamp: 'clamp here',
+  'cavity-lamp': 'watch here',
+  load: 'watch here',
+  'fresh-fuse': 'fit here',
+  look: 'look here',
+};

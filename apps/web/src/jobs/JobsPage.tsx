@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { Notices } from '../app/Notices';
 import { TopBar } from '../app/TopBar';
 import { useJobEvents, useJobFacts } from '../job/useJob';
-import { minutes, percent, suspectName } from '../job/words';
+import { minutes, percent, readingCount, suspectName } from '../job/words';
 import type { JobFacts } from '../store/jobs';
 import { loadWorkshop } from '../store/workshop';
 import { useAppDispatch, useAppSelector } from '../store/store';
@@ -103,9 +103,11 @@ function JobLine({ summary }: { summary: JobSummary }) {
 /** Where a job stands, and what still glows in it: three suspects at most. */
 function Standing({ jobId, facts }: { jobId: string; facts: Extract<JobFacts, { status: 'ready' }> }) {
   const { events } = useJobEvents(jobId);
-  const diagnosis = useDiagnosis(facts.summary.circuitId, facts.circuit, events, 'assess');
-  if (diagnosis === null) return <span className="text-dim">…</span>;
-  const { job, assessment } = diagnosis;
+  const work = useDiagnosis(facts.summary.circuitId, facts.circuit, events, 'assess');
+  if (work.status === 'working') return <span className="text-dim">Working out the suspects …</span>;
+  if (work.status === 'failed')
+    return <span className="text-clash">Could not be worked out. {work.why}</span>;
+  const { job, assessment } = work.diagnosis;
   if (job.cause !== null) {
     return (
       <>
@@ -119,16 +121,20 @@ function Standing({ jobId, facts }: { jobId: string; facts: Extract<JobFacts, { 
   return (
     <>
       <span className="flex min-w-0 flex-col">
+        <span className="text-dim">
+          {assessment.isolated === null ? 'Searching' : 'One suspect stands alone'}, {readingCount(job)}
+        </span>
         {assessment.suspicion.suspects.slice(0, 3).map(({ id, probability }) => (
           <span key={id} className="flex items-center gap-3">
-            <span className="text-glow w-14 shrink-0 text-right font-mono text-[14px]">
+            <span className="text-glow w-14 shrink-0 font-mono text-[14px]">
               {percent(probability)}
             </span>
-            <span
-              className="bg-glow h-[5px] shrink-0"
-              style={{ width: `${Math.max(2, probability * 80)}px` }}
-              aria-hidden
-            />
+            <span className="w-20 shrink-0" aria-hidden>
+              <span
+                className="bg-glow block h-[5px]"
+                style={{ width: `${Math.max(2, probability * 80)}px` }}
+              />
+            </span>
             <span className="truncate">{suspectName(facts.circuit, id)}</span>
           </span>
         ))}

@@ -1,6 +1,6 @@
 import type { Assessment, Circuit, JobEvent, JobState, ProposedAction } from '@grim-lantern/core';
 import { useEffect, useState } from 'react';
-import { coreClient } from './coreClient';
+import { askCore } from './coreClient';
 
 /** What the core says of a job; the plan takes longer than the suspicion and arrives after it. */
 export interface Diagnosis {
@@ -10,8 +10,14 @@ export interface Diagnosis {
   readonly actions: readonly ProposedAction[] | null;
 }
 
+export type DiagnosisWork =
+  | { readonly status: 'working' }
+  /** The readings are safe; what they say could not be worked out. */
+  | { readonly status: 'failed'; readonly why: string }
+  | { readonly status: 'ready'; readonly diagnosis: Diagnosis };
+
 /**
- * Suspicion and plan of a job, worked out in the worker; null until the first is there.
+ * Suspicion and plan of a job, worked out in the worker. While the next one is worked out, the last one stands.
  * @param depth - `assess` leaves the plan out, for lists
  */
 export function useDiagnosis(
@@ -19,23 +25,26 @@ export function useDiagnosis(
   circuit: Circuit,
   events: readonly JobEvent[],
   depth: 'assess' | 'plan' = 'plan',
-): Diagnosis | null {
-  const [diagnosis, setDiagnosis] = useState<Diagnosis | null>(null);
+): DiagnosisWork {
+  const [work, setWork] = useState<DiagnosisWork>({ status: 'working' });
   useEffect(() => {
     let current = true;
-    const work = async () => {
-      const core = coreClient();
-      const { job, assessment } = await core.assess(circuitId, circuit, events);
-      if (!current) return;
-      setDiagnosis({ job, assessment, actions: null });
-      if (depth === 'assess') return;
-      const actions = await core.plan(circuitId, circuit, events);
-      if (current) setDiagnosis({ job, assessment, actions });
+    const tell = (diagnosis: Diagnosis) => {
+      if (current) setWork({ status: 'ready', diagnosis });
     };
-    void work();
+    const run = async () => {
+      const found = await askCore((core) => core.assess(circuitId, circuit, events));
+      tell({ ...found, actions: null });
+      if (!current || depth === 'assess') return;
+      const actions = await askCore((core) => core.plan(circuitId, circuit, events));
+      tell({ ...found, actions });
+    };
+    run().catch((error: unknown) => {
+      if (current) setWork({ status: 'failed', why: error instanceof Error ? error.message : String(error) });
+    });
     return () => {
       current = false;
     };
   }, [circuitId, circuit, events, depth]);
-  return diagnosis;
+  return work;
 }

@@ -7,7 +7,7 @@ import { fromScale } from './prediction';
 export function simplePrediction({ display }: Instrument, prediction: Prediction): string {
   switch (prediction.kind) {
     case 'meaningless':
-      return 'means nothing here';
+      return prediction.why;
     case 'wandering':
       return 'floating: any volts';
     case 'number':

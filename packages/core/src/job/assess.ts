@@ -64,7 +64,8 @@ function proofOf(
     )
     .flatMap((place) => {
       const test = { instrument: 'look', at: place } as const;
-      return foreseeTest(predictor, suspicion, job.site, test, job.state) ?? [];
+      const action = foreseeTest(predictor, suspicion, job.site, test, job.state);
+      return action === null ? [] : { ...action, purpose: 'proof' as const };
     })
     .sort((one, other) => seen(other) / other.work.minutes - seen(one) / one.work.minutes);
 }

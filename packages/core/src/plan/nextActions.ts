@@ -26,6 +26,8 @@ export interface ForeseenOutcome {
 
 /** One thing to do next, and what it is worth. */
 export interface ProposedAction {
+  /** Whether it narrows the search, or shows a suspect that stands alone to the eye. */
+  readonly purpose: 'search' | 'proof';
   readonly test: Test;
   readonly state: OperatingState;
   readonly work: Work;
@@ -92,7 +94,7 @@ export function nextActions(
     if (bits < leastBits || (known >= 0 && best[known]!.rate >= rate)) continue;
     if (known < 0 && rate <= worst) continue;
     if (known >= 0) best.splice(known, 1);
-    best.push({ action: { ...candidate, bits, outcomes: foresee(belief, table) }, rate });
+    best.push({ action: { purpose: 'search', ...candidate, bits, outcomes: foresee(belief, table) }, rate });
     best.sort((one, other) => other.rate - one.rate);
     best.splice(count);
   }
@@ -112,7 +114,7 @@ export function foreseeTest(
   const table = tableFor(belief, candidate, predictor.benches(state, belief.hypotheses));
   if (table === null) return null;
   const bits = expectedBits(belief, table, entropyBits(belief.suspectChances));
-  return { ...candidate, bits, outcomes: foresee(belief, table) };
+  return { purpose: 'search', ...candidate, bits, outcomes: foresee(belief, table) };
 }
 
 interface Candidate {

@@ -8,11 +8,14 @@ const steps = [
   { from: 1e-3, prefix: 'm' },
 ] as const;
 
+/** As the trade says them: 0.4 Ω and 0.05 Ω, not 400 mΩ; 0.4 V, but 50 mV. */
+const plainFrom: Readonly<Record<NumberScale['unit'], number>> = { Ω: 0.01, V: 0.1 };
+
 /** Three figures with an SI prefix: `4.7 kΩ`, `12.4 V`, `300 mΩ`, `0 V`. Below a thousandth, zero. */
 export function formatQuantity(value: number, unit: NumberScale['unit']): string {
   const size = Math.abs(value);
-  // Tenths of an ohm and of a volt are how the trade says them: 0.4 Ω, not 400 mΩ.
-  const step = size >= 0.1 && size < 1 ? { from: 1, prefix: '' } : steps.find(({ from }) => size >= from);
+  const step =
+    size >= plainFrom[unit] && size < 1 ? { from: 1, prefix: '' } : steps.find(({ from }) => size >= from);
   if (step === undefined) return `0 ${unit}`;
   return `${Number((value / step.from).toPrecision(3))} ${step.prefix}${unit}`;
 }

@@ -1,0 +1,75 @@
+import { select } from 'd3-selection';
+import 'd3-transition';
+import type { ZoomBehavior } from 'd3-zoom';
+import { zoom, zoomIdentity } from 'd3-zoom';
+import type { RefObject } from 'react';
+import { useEffect, useRef } from 'react';
+import type { Box } from './boxes';
+
+/** Pan and zoom by d3-zoom. The view follows the frame until a hand takes it; a new frame takes it back. */
+export function usePanZoom(
+  svg: RefObject<SVGSVGElement | null>,
+  stage: RefObject<SVGGElement | null>,
+  whole: Box,
+  { left, top, right, bottom }: Box,
+) {
+  const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
+  const show = useRef<(frame: Box, slowly: boolean) => void>(() => undefined);
+  useEffect(() => {
+    const element = svg.current;
+    if (element === null) return;
+    const view = zoom<SVGSVGElement, unknown>()
+      .scaleExtent([0.15, 4])
+      .on('zoom', ({ transform }: { transform: { toString(): string } }) => {
+        stage.current?.setAttribute('transform', transform.toString());
+      });
+    behaviour.current = view;
+    show.current = (frame, slowly) => {
+      const { x, y, scale } = viewOf(frame, element.clientWidth, element.clientHeight);
+      const target = zoomIdentity.translate(x, y).scale(scale);
+      const still = matchMedia('(prefers-reduced-motion: reduce)').matches;
+      if (slowly && !still)
+        select(element)
+          .transition()
+          .duration(350)
+          .call((moving) => view.transform(moving, target));
+      else view.transform(select(element), target);
+    };
+    select(element).call(view).on('dblclick.zoom', null);
+    return () => {
+      select(element).on('.zoom', null);
+    };
+  }, [svg, stage]);
+  useEffect(() => {
+    const element = svg.current;
+    if (element === null) return;
+    let first = true;
+    const frame = { left, top, right, bottom };
+    const observer = new ResizeObserver(() => {
+      show.current(frame, first && element.dataset['framed'] === 'true');
+      element.dataset['framed'] = 'true';
+      first = false;
+    });
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [svg, left, top, right, bottom]);
+  return {
+    zoomBy: (factor: number) => {
+      if (svg.current !== null) behaviour.current?.scaleBy(select(svg.current), factor);
+    },
+    fit: () => show.current(whole, true),
+  };
+}
+
+/** Larger than this helps nobody. */
+const largestScale = 1.3;
+
+/** Shift and scale that put a frame in the middle of a view. */
+function viewOf({ left, top, right, bottom }: Box, width: number, height: number) {
+  const scale = Math.min(width / (right - left), height / (bottom - top), largestScale);
+  return {
+    scale,
+    x: width / 2 - ((left + right) / 2) * scale,
+    y: height / 2 - ((top + bottom) / 2) * scale,
+  };
+}
