@@ -1,4 +1,4 @@
-/** Four projects, each compiled in memory by @swc/jest; the database comes up once, before them all. */
+/** Five projects, each compiled in memory by @swc/jest; the database comes up once, before them all. */
 const transform = {
   '^.+\\.(ts|tsx|mjs|js)$': [
     '@swc/jest',
@@ -17,8 +17,6 @@ const common = {
   transform,
   transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z]+)/)'],
   testEnvironment: 'node',
-  // A lookup of a global in a test's own context is slow; core does little but arithmetic.
-  sandboxInjectedGlobals: ['Math', 'Number', 'Float64Array', 'Int32Array', 'Map', 'Set'],
 };
 module.exports = {
   maxWorkers: 2,
@@ -29,6 +27,8 @@ module.exports = {
       displayName: 'core',
       rootDir: 'packages/core',
       testMatch: ['<rootDir>/test/**/*.test.ts'],
+      // A lookup of a global in a test's own context is slow; core does little but arithmetic.
+      sandboxInjectedGlobals: ['Math', 'Number', 'Float64Array', 'Int32Array', 'Map', 'Set'],
     },
     {
       ...common,

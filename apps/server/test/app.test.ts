@@ -1,4 +1,4 @@
-import { circuitSchema, routes } from '@grim-lantern/contract';
+import { routes } from '@grim-lantern/contract';
 import type { JobEvent, JobFact } from '@grim-lantern/core';
 import { randomUUID } from 'node:crypto';
 import { loadDemo } from '../src/demo';
@@ -251,16 +251,35 @@ test('every route of the contract is in the description, with its refusals', asy
   }
 });
 
-test('a circuit file with an unknown terminal is refused whole, with the path of the field', () => {
-  const [first, ...others] = libraryCircuit.sections;
-  const result = circuitSchema.safeParse({
-    ...libraryCircuit,
-    sections: [{ ...first, to: 'F99.feed' }, ...others],
+describe('a circuit file', () => {
+  const { vehicleId } = demo.circuits[0]!;
+  const add = (record: object) => server.http.post('/api/circuits').send(record);
+  const count = async () =>
+    ((await server.http.get('/api/workshop')).body as { circuits: unknown[] }).circuits.length;
+
+  test('is added once, and can be worked on', async () => {
+    const before = await count();
+    const record = { id: randomUUID(), vehicleId, circuit: libraryCircuit };
+    await add(record).expect(200);
+    await add(record).expect(200);
+    expect(await count()).toBe(before + 1);
+    expect((await server.http.get(`/api/circuits/${record.id}`).expect(200)).body).toEqual(record);
+    const changed = { ...record, circuit: { ...libraryCircuit, name: 'Another' } };
+    expect((await add(changed).expect(409)).body).toMatchObject({ code: 'circuit/id-taken', field: 'id' });
+    const stray = { ...record, id: randomUUID(), vehicleId: randomUUID() };
+    expect((await add(stray).expect(404)).body).toMatchObject({ field: 'vehicleId' });
   });
-  expect(result.success).toBe(false);
-  expect(result.error?.issues[0]).toMatchObject({
-    path: ['sections', '0', 'to'],
-    message: 'Expected a terminal of this circuit: got “F99.feed”.',
+
+  test('with an unknown terminal is refused whole, with the path of the field', async () => {
+    const before = await count();
+    const [first, ...others] = libraryCircuit.sections;
+    const circuit = { ...libraryCircuit, sections: [{ ...first, to: 'F99.feed' }, ...others] };
+    const refused = await add({ id: randomUUID(), vehicleId, circuit }).expect(422);
+    expect(refused.body).toMatchObject({
+      field: 'circuit.sections.0.to',
+      message: 'circuit.sections.0.to: Expected a terminal of this circuit: got “F99.feed”.',
+    });
+    expect(await count()).toBe(before);
   });
 });
 

@@ -30,7 +30,7 @@ export const newJobSchema = z.strictObject({
   complaint: longText,
 });
 
-export const circuitRecordSchema = z.object({ id, vehicleId: id, circuit: circuitSchema });
+export const circuitRecordSchema = z.strictObject({ id, vehicleId: id, circuit: circuitSchema });
 export const circuitSummarySchema = z.object({ id, name: shortText, vehicle: vehicleSchema });
 
 export const workshopSchema = z.object({
@@ -140,6 +140,14 @@ export const routes = {
     summary: 'Append events; one that is stored already is not stored twice',
     body: appendEventsSchema,
     reply: eventsSchema,
+    refusals: { ...badBody, ...notFound },
+  },
+  addCircuit: {
+    method: 'post',
+    path: '/api/circuits',
+    summary: 'Add a circuit document to a vehicle',
+    body: circuitRecordSchema,
+    reply: circuitRecordSchema,
     refusals: { ...badBody, ...notFound },
   },
   circuit: {

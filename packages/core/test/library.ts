@@ -1,13 +1,10 @@
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
+import document from '../../../demo/circuits/travelling-library.json';
 import type { Circuit } from '../src/circuit/circuit';
-import { restingState } from '../src/circuit/restingState';
 import { withCavity, withControl } from '../src/circuit/operatingState';
+import { restingState } from '../src/circuit/restingState';
 
-/** The demo's travelling library, read from its document. */
-export const library = JSON.parse(
-  readFileSync(join(__dirname, '../../../demo/circuits/travelling-library.json'), 'utf8'),
-) as Circuit;
+/** The demo's travelling library. */
+export const library = document as unknown as Circuit;
 
 const rest = restingState(library);
 export const states = {

@@ -1,8 +1,9 @@
 import { routes } from '@grim-lantern/contract';
-import type { CircuitRecord, Reply, RouteName, Workshop } from '@grim-lantern/contract';
+import type { CircuitSummary, Reply, RouteName, Workshop } from '@grim-lantern/contract';
 import { Router } from 'express';
 import type { Request } from 'express';
 import { z } from 'zod';
+import { createCircuitShelf } from '../circuits/circuitShelf';
 import type { Database } from '../database/database';
 import { createJobLog } from '../jobs/jobLog';
 import { ApiProblem } from './problems';
@@ -11,12 +12,13 @@ import { validated } from './validated';
 /** The routes of the contract, each with what answers it. */
 export function apiRoutes(database: Database, workshopId: string): Router {
   const log = createJobLog(database, workshopId);
+  const shelf = createCircuitShelf(database, workshopId);
   const answers: { readonly [R in RouteName]: (request: Request) => Promise<Reply<R>> } = {
     async health() {
       await database.sequelize.query('SELECT 1');
       return { status: 'ready' };
     },
-    workshop: () => workshop(database, workshopId),
+    workshop: async () => workshop(database, workshopId, await shelf.list()),
     jobs: async () => ({ jobs: [...(await log.list())] }),
     openJob: (request) => log.open(validated(routes.openJob.body, request.body)),
     job: (request) => log.get(idIn(request, 'jobId', 'job/unknown')),
@@ -28,7 +30,8 @@ export function apiRoutes(database: Database, workshopId: string): Router {
       const { events } = validated(routes.appendEvents.body, request.body);
       return { events: [...(await log.append(idIn(request, 'jobId', 'job/unknown'), events))] };
     },
-    circuit: (request) => circuit(database, workshopId, idIn(request, 'circuitId', 'circuit/unknown')),
+    addCircuit: (request) => shelf.add(validated(routes.addCircuit.body, request.body)),
+    circuit: (request) => shelf.get(idIn(request, 'circuitId', 'circuit/unknown')),
   };
   const router = Router();
   for (const name of Object.keys(routes) as RouteName[]) {
@@ -47,30 +50,16 @@ function idIn(request: Request, parameter: string, unknown: 'job/unknown' | 'cir
   return result.data;
 }
 
-async function workshop({ models }: Database, workshopId: string): Promise<Workshop> {
+async function workshop(
+  { models }: Database,
+  workshopId: string,
+  circuits: readonly CircuitSummary[],
+): Promise<Workshop> {
   const { name } = await models.Workshop.findOne({ where: { id: workshopId }, rejectOnEmpty: true });
   const technicians = await models.Technician.findAll({ where: { workshopId }, order: [['name', 'ASC']] });
-  const vehicles = await models.Vehicle.findAll({ where: { workshopId } });
-  const circuits = await models.Circuit.findAll({
-    where: { workshopId },
-    attributes: ['id', 'vehicleId', 'name'],
-    order: [['name', 'ASC']],
-  });
   return {
     name,
     technicians: technicians.map(({ id, name: technician }) => ({ id, name: technician })),
-    circuits: circuits.flatMap(({ id, vehicleId, name: circuitName }) => {
-      const vehicle = vehicles.find((each) => each.id === vehicleId);
-      if (vehicle === undefined) return [];
-      return [
-        { id, name: circuitName, vehicle: { id: vehicle.id, name: vehicle.name, service: vehicle.service } },
-      ];
-    }),
+    circuits: [...circuits],
   };
-}
-
-async function circuit({ models }: Database, workshopId: string, id: string): Promise<CircuitRecord> {
-  const found = await models.Circuit.findOne({ where: { workshopId, id } });
-  if (found === null) throw new ApiProblem('circuit/unknown');
-  return { id, vehicleId: found.vehicleId, circuit: found.document };
 }

@@ -8,6 +8,11 @@ const problems = {
   'request/no-such-address': { status: 404, message: 'There is nothing at this address.' },
   'job/unknown': { status: 404, message: 'There is no such job in this workshop.' },
   'circuit/unknown': { status: 404, message: 'There is no such circuit in this workshop.' },
+  'vehicle/unknown': { status: 404, message: 'There is no such vehicle in this workshop.' },
+  'circuit/id-taken': {
+    status: 409,
+    message: 'This id belongs to another circuit already: expected a new one.',
+  },
   'job/id-taken': { status: 409, message: 'This id belongs to another job already.' },
   'event/id-taken': {
     status: 409,

@@ -3,15 +3,14 @@ import { cavityFill } from '@grim-lantern/core';
 import { Maximize, Minus, Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useMemo, useRef } from 'react';
-import { apartWord, fillWords, percent } from '../job/words';
 import type { Box } from './boxes';
 import { boxAround, boxOf } from './boxes';
 import { GlowRibbon } from './GlowRibbon';
 import type { HarnessLayout, Point } from './layoutHarness';
-import { linesOf } from './linesOf';
 import { litFrom } from './litFrom';
-import type { FigureWords, MapLabels, MapReading, RibbonWords } from './mapLabels';
+import type { MapLabels, MapReading } from './mapLabels';
 import { placeLabels } from './mapLabels';
+import { figureWords, ribbonWords } from './mapWording';
 import { MapWords } from './MapWords';
 import { PartSymbol } from './symbols';
 import { usePanZoom } from './usePanZoom';
@@ -133,37 +132,6 @@ function MapKey({ label, icon, onPress }: { label: string; icon: ReactNode; onPr
       {icon}
     </button>
   );
-}
-
-function figureWords(
-  circuit: Circuit,
-  figure: HarnessLayout['figures'][number],
-  state: OperatingState,
-): FigureWords {
-  const { part, cavity } = figure;
-  if (part.kind === 'splice') return { figure, name: '', below: null };
-  const name = cavity === null ? part.name : `${part.name} · ${cavity}`;
-  if (part.kind === 'fuse') {
-    const fitted = cavityFill(state, part.id).kind === 'fuse';
-    return { figure, name, below: fitted ? `${part.ratingAmps} A` : fillWords(state, part.id) };
-  }
-  return { figure, name, below: state.apart.includes(part.id) ? apartWord(circuit, part.id) : null };
-}
-
-/** So many suspects carry their name on the map; the others their number only. */
-const mostNamed = 6;
-
-/** What stands beside each section that glows, the strongest first. */
-function ribbonWords(circuit: Circuit, glow: ReadonlyMap<string, number>): readonly RibbonWords[] {
-  return circuit.sections
-    .map(({ id, name }) => ({ id, name, chance: glow.get(id) ?? 0 }))
-    .filter(({ chance }) => chance >= litFrom)
-    .sort((one, other) => other.chance - one.chance)
-    .map(({ id, name, chance }, rank) => ({
-      section: id,
-      number: percent(chance),
-      nameLines: rank < mostNamed ? linesOf(name) : [],
-    }));
 }
 
 /** Room around what is framed, px. */

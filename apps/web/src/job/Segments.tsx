@@ -10,7 +10,7 @@ export function Segments({
 }: {
   label: string;
   chosen: string;
-  positions: readonly { readonly id: string; readonly name: string; readonly caution?: string | undefined }[];
+  positions: readonly { readonly id: string; readonly name: string }[];
   disabled: boolean;
   onChoose: (id: string) => void;
 }) {
@@ -27,11 +27,10 @@ export function Segments({
         }}
         className="border-line flex border"
       >
-        {positions.map(({ id, name, caution }) => (
+        {positions.map(({ id, name }) => (
           <ToggleGroup.Item
             key={id}
             value={id}
-            title={caution}
             className="text-dim data-[state=on]:bg-ink data-[state=on]:text-ground min-h-11 min-w-11 px-3 text-[15px] font-medium"
           >
             {name}

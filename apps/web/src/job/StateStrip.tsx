@@ -2,7 +2,7 @@ import type { Circuit, JobFact, OperatingState } from '@grim-lantern/core';
 import { cavityFill, kindOf, limiterLamp, withApart, withCavity, withControl } from '@grim-lantern/core';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
-import { apartWord, fillWords, stateWords } from './words';
+import { apartWord, controlCaution, fillWords, stateWords } from './words';
 import { Segments } from './Segments';
 
 interface StateStripProps {
@@ -70,6 +70,13 @@ export function StateStrip({ circuit, state, record }: StateStripProps) {
           <TakeApart circuit={circuit} state={state} set={set} disabled={record === null} />
         </div>
       </div>
+      {circuit.controls
+        .flatMap(({ id }) => controlCaution(circuit, id, state.controls[id] ?? ''))
+        .map((caution) => (
+          <p key={caution} className="text-clash w-full text-[15px]">
+            {caution}
+          </p>
+        ))}
     </section>
   );
 }

@@ -126,9 +126,7 @@ function Standing({ jobId, facts }: { jobId: string; facts: Extract<JobFacts, { 
         </span>
         {assessment.suspicion.suspects.slice(0, 3).map(({ id, probability }) => (
           <span key={id} className="flex items-center gap-3">
-            <span className="text-glow w-14 shrink-0 font-mono text-[14px]">
-              {percent(probability)}
-            </span>
+            <span className="text-glow w-14 shrink-0 font-mono text-[14px]">{percent(probability)}</span>
             <span className="w-20 shrink-0" aria-hidden>
               <span
                 className="bg-glow block h-[5px]"

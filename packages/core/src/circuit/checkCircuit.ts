@@ -1,4 +1,4 @@
-import { conditionControls } from './condition';
+import { conditionClauses } from './condition';
 import type { Circuit, CircuitFlaw } from './circuit';
 import type { TerminalRef } from './terminalRef';
 import { terminalsOf } from './terminals';
@@ -18,6 +18,12 @@ export function checkCircuit(circuit: Circuit): readonly CircuitFlaw[] {
     id === undefined || known[kind].has(id)
       ? []
       : [{ path, message: `Expected a ${kind} of this circuit: got “${id}”.` }];
+  const position = (path: string, controlId: string, id: string): CircuitFlaw[] => {
+    const control = circuit.controls.find((each) => each.id === controlId);
+    return control === undefined || control.positions.some((each) => each.id === id)
+      ? []
+      : [{ path, message: `Expected a position of “${control.name}”: got “${id}”.` }];
+  };
   const ends = (path: string, terminal: TerminalRef): CircuitFlaw[] =>
     terminals.has(terminal)
       ? []
@@ -29,13 +35,21 @@ export function checkCircuit(circuit: Circuit): readonly CircuitFlaw[] {
     ...circuit.places.flatMap(({ strip }, i) => refers(`places.${i}.strip`, 'strip', strip)),
     ...circuit.parts.flatMap((part, i) => [
       ...refers(`parts.${i}.place`, 'place', part.place),
-      ...(part.kind === 'switch' ? refers(`parts.${i}.control`, 'control', part.control) : []),
+      ...(part.kind === 'switch'
+        ? [
+            ...refers(`parts.${i}.control`, 'control', part.control),
+            ...part.legs.flatMap(({ closedIn }, l) =>
+              closedIn.flatMap((is, c) => position(`parts.${i}.legs.${l}.closedIn.${c}`, part.control, is)),
+            ),
+          ]
+        : []),
       ...(part.kind === 'module'
         ? part.pins.flatMap((pin, p) =>
             'drivenWhen' in pin
-              ? conditionControls(pin.drivenWhen).flatMap((id) =>
-                  refers(`parts.${i}.pins.${p}.drivenWhen`, 'control', id),
-                )
+              ? conditionClauses(pin.drivenWhen).flatMap(({ control, is }) => [
+                  ...refers(`parts.${i}.pins.${p}.drivenWhen`, 'control', control),
+                  ...position(`parts.${i}.pins.${p}.drivenWhen`, control, is),
+                ])
               : [],
           )
         : []),

@@ -13,10 +13,12 @@ export function conditionHolds(condition: Condition, controls: Readonly<Record<s
   return !conditionHolds(condition.not, controls);
 }
 
-/** The controls that a condition reads. */
-export function conditionControls(condition: Condition): readonly string[] {
-  if ('control' in condition) return [condition.control];
-  if ('all' in condition) return condition.all.flatMap(conditionControls);
-  if ('any' in condition) return condition.any.flatMap(conditionControls);
-  return conditionControls(condition.not);
+/** The single clauses of a condition: which control, in which position. */
+export function conditionClauses(
+  condition: Condition,
+): readonly { readonly control: string; readonly is: string }[] {
+  if ('control' in condition) return [condition];
+  if ('all' in condition) return condition.all.flatMap(conditionClauses);
+  if ('any' in condition) return condition.any.flatMap(conditionClauses);
+  return conditionClauses(condition.not);
 }

@@ -14,6 +14,11 @@ const changed = (change: (circuit: { -readonly [K in keyof Circuit]: Circuit[K] 
 };
 const first = library.sections[0]!;
 
+const moduleIndex = library.parts.findIndex(({ kind }) => kind === 'module');
+const body = library.parts[moduleIndex];
+const drivenPin = body?.kind === 'module' ? body.pins.findIndex((pin) => 'drivenWhen' in pin) : -1;
+const drivenPath = `parts.${moduleIndex}.pins.${drivenPin}.drivenWhen`;
+
 test('the demo circuit has no flaw', () => {
   expect(checkCircuit(library)).toEqual([]);
 });
@@ -28,6 +33,20 @@ test.each<[string, Circuit, string]>([
   ['an unknown strip', changed((c) => (c.strips = [])), 'places.2.strip'],
   ['an id used twice', changed((c) => (c.sections = [first, first])), 'sections.1.id'],
   ['an unknown control', changed((c) => (c.controls = c.controls.slice(0, 2))), 'parts.20.control'],
+  [
+    'a switch closed in a position that its control lacks',
+    changed(
+      (c) => (c.controls = c.controls.map((each) => ({ ...each, positions: each.positions.slice(0, 1) }))),
+    ),
+    `parts.${library.parts.findIndex(({ kind }) => kind === 'switch')}.legs.0.closedIn.0`,
+  ],
+  [
+    'an output driven in a position that its control lacks',
+    changed(
+      (c) => (c.controls = c.controls.map((each) => ({ ...each, positions: each.positions.slice(0, 1) }))),
+    ),
+    drivenPath,
+  ],
 ])('names the field of %s', (_what, circuit, path) => {
   expect(checkCircuit(circuit).map((flaw) => flaw.path)).toContain(path);
 });

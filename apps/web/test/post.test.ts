@@ -1,0 +1,144 @@
+import type { JobEvent, LoggedEvent } from '@grim-lantern/core';
+import { newId } from '../src/job/useJob';
+import { loadJob } from '../src/store/jobs';
+import { outboxSlice } from '../src/store/outbox';
+import { startPost } from '../src/store/post';
+import { createStore } from '../src/store/store';
+import { library, libraryJob } from './demo';
+
+/** A server of one job, which stores each event once, and can be made to fail. */
+class FakeServer {
+  readonly log: LoggedEvent[] = [];
+  requests = 0;
+  mood: 'well' | 'gone' | 'answer lost' = 'well';
+  refuses: (event: JobEvent) => boolean = () => false;
+
+  readonly fetch = (address: string, init?: { method?: string; body?: string }): Promise<Response> => {
+    this.requests++;
+    if (this.mood === 'gone') return Promise.reject(new TypeError('no route'));
+    const reply = init?.method === 'POST' ? this.append(init.body ?? '{}') : this.read(address);
+    return this.mood === 'answer lost' ? Promise.reject(new TypeError('cut off')) : Promise.resolve(reply);
+  };
+
+  private append(body: string): Response {
+    const { events } = JSON.parse(body) as { events: JobEvent[] };
+    if (events.some(this.refuses)) {
+      return Response.json({ code: 'request/field', message: 'It does not fit.' }, { status: 422 });
+    }
+    for (const event of events) {
+      if (this.log.every(({ id }) => id !== event.id)) {
+        this.log.push({ ...event, sequence: this.log.length + 1 });
+      }
+    }
+    return Response.json({ events: this.log.filter(({ id }) => events.some((event) => event.id === id)) });
+  }
+
+  private read(address: string): Response {
+    const after = Number(new URL(address, 'http://workshop').searchParams.get('after'));
+    return Response.json({ events: this.log.filter(({ sequence }) => sequence > after) });
+  }
+}
+
+const author = libraryJob.events[0]!.author;
+const refusing = (point: string): JobEvent => ({
+  id: newId(),
+  author,
+  at: '2026-11-24T09:00:00.000Z',
+  type: 'point-refused',
+  point,
+});
+const jobId = libraryJob.id;
+
+function open(server: FakeServer) {
+  localStorage.clear();
+  globalThis.fetch = server.fetch as typeof fetch;
+  const store = createStore();
+  const vehicle = { id: newId(), name: 'Van', service: 'library' };
+  const summary = {
+    id: jobId,
+    title: 'Fuse 17',
+    vehicle,
+    circuitId: libraryJob.circuitId,
+    openedAt: '2026-11-24T08:00:00.000Z',
+    lastSequence: 0,
+  };
+  store.dispatch(loadJob.fulfilled({ summary, circuit: library, log: [] }, 'x', jobId));
+  const end = startPost(store, () => jobId);
+  const make = (event: JobEvent) => store.dispatch(outboxSlice.actions.eventMade({ jobId, event }));
+  const log = () => {
+    const job = store.getState().jobs[jobId];
+    return job?.status === 'ready' ? job.log : [];
+  };
+  return { store, make, log, end };
+}
+
+let page: ReturnType<typeof open>;
+let server: FakeServer;
+beforeEach(() => {
+  jest.useFakeTimers();
+  server = new FakeServer();
+  page = open(server);
+});
+afterEach(() => {
+  page.end();
+  jest.useRealTimers();
+});
+
+test('entries are stored and numbered in the order made', async () => {
+  const events = ['hinge', 'floor-duct', 'sill'].map(refusing);
+  events.forEach(page.make);
+  await jest.advanceTimersByTimeAsync(100);
+  expect(page.log().map(({ id, sequence }) => [id, sequence])).toEqual(
+    events.map(({ id }, index) => [id, index + 1]),
+  );
+  expect(page.store.getState().outbox.waiting).toEqual([]);
+});
+
+test('while the server is gone entries wait and the page says so; they go out when it is back', async () => {
+  server.mood = 'gone';
+  page.make(refusing('hinge'));
+  await jest.advanceTimersByTimeAsync(5000);
+  expect(page.store.getState().outbox).toMatchObject({ trouble: 'The server cannot be reached.' });
+  page.make(refusing('sill'));
+  const tried = server.requests;
+  await jest.advanceTimersByTimeAsync(60_000);
+  // Waits grow to 8 s: a server coming back is not stormed.
+  expect(server.requests - tried).toBeLessThanOrEqual(10);
+  server.mood = 'well';
+  await jest.advanceTimersByTimeAsync(9000);
+  expect(server.log).toHaveLength(2);
+  expect(page.store.getState().outbox).toMatchObject({ trouble: null, waiting: [] });
+});
+
+test('an answer that is lost does not store an entry twice', async () => {
+  server.mood = 'answer lost';
+  page.make(refusing('hinge'));
+  await jest.advanceTimersByTimeAsync(3000);
+  expect(server.log).toHaveLength(1);
+  server.mood = 'well';
+  await jest.advanceTimersByTimeAsync(9000);
+  expect(server.log).toHaveLength(1);
+  expect(page.log()).toHaveLength(1);
+});
+
+test('one entry that does not fit is taken out alone; those around it are stored', async () => {
+  const [first, bad, last] = ['hinge', 'moon', 'sill'].map(refusing);
+  server.refuses = ({ id }) => id === bad!.id;
+  server.mood = 'gone';
+  [first!, bad!, last!].forEach(page.make);
+  await jest.advanceTimersByTimeAsync(100);
+  server.mood = 'well';
+  await jest.advanceTimersByTimeAsync(9000);
+  expect(server.log.map(({ id }) => id)).toEqual([first!.id, last!.id]);
+  expect(page.store.getState().outbox).toMatchObject({
+    waiting: [],
+    refused: { outgoing: { event: { id: bad!.id } }, why: 'It does not fit.' },
+  });
+});
+
+test('what another technician did arrives, once', async () => {
+  await jest.advanceTimersByTimeAsync(100);
+  server.log.push({ ...refusing('hinge'), sequence: 1 });
+  await jest.advanceTimersByTimeAsync(6000);
+  expect(page.log()).toHaveLength(1);
+});

@@ -1,0 +1,96 @@
+import type { ProposedAction, Work } from '@grim-lantern/core';
+import { restingState, withApart, withCavity, withControl } from '@grim-lantern/core';
+import fc from 'fast-check';
+import { cautionsOf, leavesWords, minutes, outcomeName, percent, stateWords, worth } from '../src/job/words';
+import { library } from './demo';
+
+const rest = restingState(library);
+
+test('a percentage never says certain of what is not, nor impossible of what is possible', () => {
+  expect([0, 0.004, 0.27, 0.996, 1].map(percent)).toEqual(['0 %', '<1 %', '27 %', '>99 %', '100 %']);
+  fc.assert(
+    fc.property(fc.double({ min: Number.MIN_VALUE, max: 1 - 1e-12, noNaN: true }), (chance) => {
+      expect(['0 %', '100 %']).not.toContain(percent(chance));
+    }),
+  );
+});
+
+test('minutes and bits in as many digits as mean something', () => {
+  expect([0.25, 5.44, 9.96, 38.2].map(minutes)).toEqual(['0.3 min', '5.4 min', '10 min', '38 min']);
+  expect([0.934, 0.002].map(worth)).toEqual(['0.93 bit', 'nothing new']);
+});
+
+test('the state is said by what is not as it rests', () => {
+  expect(stateWords(library, rest)).toBe('everything at rest');
+  const lit = withControl(withCavity(rest, 'F17', { kind: 'lamp', watts: 21 }), 'saloon', 'on');
+  expect(stateWords(library, withApart(lit, 'C7', true))).toBe(
+    'Saloon lights on · C7 rear door parted · Fuse 17: lamp 21 W',
+  );
+  expect(stateWords(library, withApart(rest, 'K4', true))).toBe('Relay K4 pulled');
+  expect(stateWords(library, { ...rest, batteryConnected: false })).toBe('battery off');
+});
+
+test('bands are said with their unit', () => {
+  const band = { kind: 'band', unit: 'Ω', overload: false } as const;
+  expect(outcomeName({ ...band, from: null, to: 0.4 })).toBe('Below 0.4 Ω');
+  expect(outcomeName({ ...band, from: 0.4, to: 12 })).toBe('0.4 Ω to 12 Ω');
+  expect(outcomeName({ ...band, from: 4700, to: null })).toBe('Above 4.7 kΩ');
+  expect(outcomeName({ ...band, from: null, to: null, overload: true })).toBe('OL');
+});
+
+test('what is left names three at most and counts the rest', () => {
+  const leaves = library.sections.slice(0, 5).map(({ id }) => ({ id, probability: 0.2 }));
+  const outcome = { kind: 'outcome', id: 'dark', name: 'Dark' } as const;
+  const words = leavesWords(library, { outcome, probability: 1, leaves, clears: [] });
+  expect(words).toMatch(/ and 2 more$/);
+  expect(leavesWords(library, { outcome, probability: 1, leaves: [], clears: [] })).toBe(
+    'nothing stands out',
+  );
+});
+
+const work: Work = {
+  minutes: 1,
+  moves: [],
+  strips: [],
+  places: [],
+  after: { state: rest, at: null, stripped: [] },
+};
+
+describe('cautions stand where the hand is about to go', () => {
+  const action = (change: Partial<ProposedAction>): ProposedAction => ({
+    purpose: 'search',
+    test: { instrument: 'voltmeter', at: 'F17.load' },
+    state: rest,
+    work,
+    bits: 1,
+    outcomes: [],
+    ...change,
+  });
+
+  test('a lamp in the cavity: hot, and never a larger fuse', () => {
+    const fill = { kind: 'lamp', watts: 21 } as const;
+    const moves = [{ kind: 'cavity', fuse: 'F17', fill }] as const;
+    expect(cautionsOf(library, action({ work: { ...work, moves } })).join(' ')).toMatch(
+      /hot.*Never a larger fuse/,
+    );
+    expect(cautionsOf(library, action({})).join(' ')).not.toMatch(/larger fuse/);
+  });
+
+  test('ohms: power off', () => {
+    const test = { instrument: 'ohmmeter', at: 'F17.load' } as const;
+    expect(cautionsOf(library, action({ test }))).toContain('Ohms only with the power off at this point.');
+  });
+
+  test('a key that makes the engine crank', () => {
+    const moves = [{ kind: 'control', control: 'key', position: 'start' }] as const;
+    expect(cautionsOf(library, action({ work: { ...work, moves } })).join(' ')).toMatch(/crank/);
+    expect(cautionsOf(library, action({})).join(' ')).not.toMatch(/crank/);
+  });
+
+  test('a place with a caution of its own: in every action there, in none elsewhere', () => {
+    const place = library.places.find(({ caution }) => caution !== undefined)!;
+    const there = { ...work, places: [place.id] };
+    expect(cautionsOf(library, action({ work: there }))).toContain(place.caution);
+    expect(cautionsOf(library, action({}))).not.toContain(place.caution);
+  });
+});

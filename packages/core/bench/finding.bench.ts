@@ -1,0 +1,103 @@
+import { NOTHING_WRONG } from '../src/faults/hypotheses';
+import type { ReadingValue, Test } from '../src/instruments/instrument';
+import { instrumentById } from '../src/instruments/instruments';
+import { assess, planNext } from '../src/job/assess';
+import type { JobEvent } from '../src/job/events';
+import { foldJob } from '../src/job/foldJob';
+import { simulateReading } from '../src/job/simulateReading';
+import { createPredictor } from '../src/suspicion/predictor';
+import type { Predictor } from '../src/suspicion/predictor';
+import { library, states } from '../test/library';
+import { seededRandom } from '../test/seededRandom';
+import type { Figure } from './figure';
+
+const jobs = 40;
+const mostReadings = 14;
+const author = '00000000-0000-4000-8000-000000000000';
+
+/** Simulated jobs on the demo's blown fuse: noise on every instrument, and some readings plainly wrong. */
+export default function finding(): readonly Figure[] {
+  const predictor = createPredictor(library);
+  const blown: JobEvent = {
+    id: 'blown',
+    author,
+    at: '2026-01-01T00:00:00Z',
+    type: 'reading-taken',
+    test: { instrument: 'fresh-fuse', at: 'F17' },
+    state: states.lightsOn,
+    value: { kind: 'outcome', outcome: 'blows' },
+    typed: 'blows',
+  };
+  const share = (wrongShare: number) => {
+    const random = seededRandom(17);
+    let right = 0;
+    let readings = 0;
+    for (let job = 0; job < jobs; job++) {
+      const played = play(predictor, blown, drawFault(predictor, blown, random), wrongShare, random);
+      right += played.right ? 1 : 0;
+      readings += played.readings;
+    }
+    return { right: (100 * right) / jobs, readings: readings / jobs };
+  };
+  const [clean, dirty] = [share(0), share(1 / 20)];
+  return [
+    {
+      name: `right section first, ${jobs} simulated jobs`,
+      value: clean.right,
+      unit: '%',
+      bar: { at: 'least', value: 98 },
+    },
+    {
+      name: `right section first, one reading in twenty wrong, ${jobs} simulated jobs`,
+      value: dirty.right,
+      unit: '%',
+      bar: { at: 'least', value: 95 },
+    },
+    { name: 'readings to isolate it, on average', value: clean.readings, unit: '', bar: null },
+  ];
+}
+
+/** A fault as likely as the story of the blown fuse makes it. */
+function drawFault(predictor: Predictor, blown: JobEvent, random: () => number): number {
+  const { suspicion } = assess(predictor, foldJob(predictor.circuit, [blown]));
+  let draw = random();
+  const fault = suspicion.hypotheses.findIndex((chance) => (draw -= chance) < 0);
+  return predictor.hypotheses[fault]?.suspect === NOTHING_WRONG
+    ? drawFault(predictor, blown, random)
+    : Math.max(0, fault);
+}
+
+function play(
+  predictor: Predictor,
+  blown: JobEvent,
+  fault: number,
+  wrongShare: number,
+  random: () => number,
+): { right: boolean; readings: number } {
+  const events: JobEvent[] = [blown, { ...blown, id: 'out', type: 'state-set', state: states.fuseOut }];
+  for (let readings = 0; ; readings++) {
+    const job = foldJob(predictor.circuit, events);
+    const assessment = assess(predictor, job);
+    const [action] =
+      assessment.isolated === null && readings < mostReadings ? planNext(predictor, job, assessment) : [];
+    if (action === undefined) {
+      const top = assessment.suspicion.suspects[0]?.id;
+      return { right: top === predictor.hypotheses[fault]!.suspect, readings };
+    }
+    const { test, state } = action;
+    const value =
+      random() < wrongShare
+        ? wrongReading(test, random)
+        : simulateReading(predictor.bench(state, fault), test, random);
+    events.push({ ...blown, id: `r${readings}`, type: 'reading-taken', test, state, value, typed: '' });
+  }
+}
+
+/** Anything that the instrument can show. */
+function wrongReading(test: Test, random: () => number): ReadingValue {
+  const { display } = instrumentById(test.instrument);
+  if (display.kind === 'outcomes') {
+    return { kind: 'outcome', outcome: display.outcomes[Math.floor(random() * display.outcomes.length)]!.id };
+  }
+  return { kind: 'number', value: random() * 12.6 };
+}

@@ -1,0 +1,63 @@
+import { withApart, withCavity } from '../src/circuit/operatingState';
+import { restingState } from '../src/circuit/restingState';
+import type { Fault } from '../src/faults/fault';
+import type { Hypothesis } from '../src/faults/hypotheses';
+import type { InstrumentId, ReadingValue } from '../src/instruments/instrument';
+import { allInstruments } from '../src/instruments/instruments';
+import { isolatedFrom } from '../src/job/assess';
+import { limiterLamp } from '../src/plan/candidateStates';
+import { nextActions } from '../src/plan/nextActions';
+import type { TakenReading } from '../src/suspicion/likelihood';
+import { createPredictor } from '../src/suspicion/predictor';
+import { suspicionOf } from '../src/suspicion/suspicion';
+import { bareChain } from './bareChain';
+import { likeliestReading } from './likeliestReading';
+
+/** Every instrument but one: what is not to hand. */
+export const allBut = (kept: InstrumentId) => allInstruments.map(({ id }) => id).filter((id) => id !== kept);
+
+/**
+ * Plays every fault of a bare chain at once: each plan is made once, and followed down both of its outcomes.
+ * @returns the most readings that any fault needed, and how many faults ended on the right section
+ */
+export function playChain(count: number, kind: Fault['kind'], instrument: InstrumentId) {
+  const circuit = bareChain(count);
+  const hypotheses = Array.from({ length: count }, (_each, i): Hypothesis => {
+    const section = `W${i + 1}`;
+    const fault: Fault = kind === 'open' ? { kind, section } : { kind, section, ohms: 0.1, position: 0.5 };
+    return { suspect: section, name: kind, fault, prior: 1 / count, family: i };
+  });
+  const predictor = createPredictor(circuit, hypotheses);
+  const rest = restingState(circuit);
+  // Behind the limiter, the lamp at the end is unplugged: what passes a clamp is then the short's alone.
+  const state = kind === 'open' ? rest : withApart(withCavity(rest, 'F', limiterLamp), 'L', true);
+  let most = 0;
+  let right = 0;
+  const descend = (faults: readonly number[], taken: readonly TakenReading[]) => {
+    const suspicion = suspicionOf(predictor, taken);
+    const top = suspicion.suspects[0]!;
+    if (top.probability >= isolatedFrom) {
+      most = Math.max(most, taken.length);
+      right += faults.filter((fault) => hypotheses[fault]!.suspect === top.id).length;
+      return;
+    }
+    const limits = { refused: [], without: allBut(instrument), taken };
+    const [action] = nextActions(predictor, suspicion, { state, at: null, stripped: [] }, limits, {
+      count: 1,
+      leastShare: 0,
+    });
+    if (action === undefined) throw new Error(`no action left for faults ${faults.join(', ')}`);
+    const byOutcome = new Map<string, number[]>();
+    for (const fault of faults) {
+      const value = likeliestReading(action.test, predictor.predict(action.state, action.test, fault));
+      const outcome = value.kind === 'outcome' ? value.outcome : '';
+      byOutcome.set(outcome, [...(byOutcome.get(outcome) ?? []), fault]);
+    }
+    for (const [outcome, left] of byOutcome) {
+      const value: ReadingValue = { kind: 'outcome', outcome };
+      descend(left, [...taken, { id: `${taken.length}`, test: action.test, state: action.state, value }]);
+    }
+  };
+  descend([...hypotheses.keys()], []);
+  return { most, right };
+}

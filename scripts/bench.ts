@@ -1,0 +1,30 @@
+import { readdirSync } from 'node:fs';
+import { pathToFileURL } from 'node:url';
+import type { Figure } from '../packages/core/bench/figure';
+import { inProject } from './paths';
+
+const folder = inProject('packages/core/bench');
+
+/** `name: figure (bar)`; a bar that is missed says so. */
+function line({ name, value, unit, bar }: Figure): string {
+  const shown = `${name}: ${Number(value.toPrecision(3))}${unit === '' ? '' : ` ${unit}`}`;
+  if (bar === null) return `${shown} (no bar)`;
+  const met = bar.at === 'least' ? value >= bar.value : value <= bar.value;
+  return `${shown} (at ${bar.at} ${bar.value}${met ? '' : ': missed'})`;
+}
+
+/** Runs every benchmark, or those whose file's name holds one of the words given. */
+async function main(): Promise<void> {
+  const words = process.argv.slice(2);
+  const files = readdirSync(folder)
+    .filter((file) => file.endsWith('.bench.ts'))
+    .filter((file) => words.length === 0 || words.some((word) => file.includes(word)));
+  for (const file of files) {
+    const { default: measure } = (await import(pathToFileURL(`${folder}/${file}`).href)) as {
+      default: () => readonly Figure[];
+    };
+    for (const figure of measure()) process.stdout.write(`${line(figure)}\n`);
+  }
+}
+
+await main();
