@@ -156,7 +156,7 @@ function ribbonBoxes({ number, nameLines }: RibbonWords, corners: readonly Point
   );
   const height = (letters.number + nameLines.length * letters.ribbonName) * lineHeight;
   const runs = [...runsOf(corners)].sort((one, other) => other.length - one.length);
-  const spots = [1, 2.4].flatMap((far) =>
+  const spots = [1, 2.4, 4, 6].flatMap((far) =>
     runs.flatMap((run) => shares.map((share) => ({ far, share, ...run }))),
   );
   return spots.flatMap(({ far, share, from, to, level }) => {
