@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { enter, expect, hiddenShort, openJob, settled, shownAction, test } from './workshop';
+import { expect, follow, hiddenShort, openJob, test } from './workshop';
 
 for (const light of ['night', 'day'] as const) {
   test(`jobs and job meet WCAG AA by ${light}`, async ({ page, house }) => {
@@ -36,9 +36,7 @@ for (const [width, height] of [
         );
       expect(small).toBe(0);
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
-      const { test: asked, state } = await shownAction(page);
-      await enter(page, asked, vehicle.read(asked, state));
-      await settled(page);
+      await follow(page, vehicle);
       await expect(page.getByTestId('next')).toBeVisible();
     }
     await expect(page.getByTestId('reading')).toHaveCount(4);

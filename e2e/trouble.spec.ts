@@ -2,6 +2,7 @@ import { startCluster } from '../scripts/postgres';
 import {
   enter,
   expect,
+  follow,
   hiddenShort,
   jobEvents,
   openHouse,
@@ -46,13 +47,22 @@ test('HTML in a complaint is words, in the list and in the job', async ({ page, 
   expect(await page.title()).toBe('Grim Lantern');
 });
 
+test('a thumb that taps twice takes one reading', async ({ page, house }) => {
+  await openJob(page, house.address);
+  await page.getByTestId('next').locator('[data-outcome="none"]').dblclick();
+  await settled(page);
+  await expect(page.getByTestId('reading')).toHaveCount(2);
+});
+
 test('two technicians on one job both see both readings', async ({ browser, house }) => {
   const [one, other] = await Promise.all([browser.newPage(), browser.newPage()]);
   await openJob(one, house.address, 'M. Oduya');
   await openJob(other, house.address, 'P. Lindqvist');
   const asked = await shownAction(one);
-  await enter(one, asked.test, { kind: 'outcome', outcome: 'none' });
-  await enter(other, asked.test, { kind: 'outcome', outcome: 'none' });
+  // At once: each before it has heard of the other's.
+  await Promise.all(
+    [one, other].map((page) => enter(page, asked.test, { kind: 'outcome', outcome: 'none' })),
+  );
   for (const page of [one, other]) {
     await expect(page.getByTestId('reading')).toHaveCount(3);
     await expect(page.getByRole('list', { name: 'Ledger' })).toContainText('P. Lindqvist');
@@ -94,9 +104,7 @@ test('with the database killed in the middle of a reading, the interface says so
     const house = await openHouse(cluster.url('lantern'));
     const vehicle = hiddenShort('W17');
     await openJob(page, house.address);
-    const first = await shownAction(page);
-    await enter(page, first.test, vehicle.read(first.test, first.state));
-    await settled(page);
+    await follow(page, vehicle);
     await expect(page.getByText('not sent yet')).toBeHidden();
 
     process.kill(cluster.pid() ?? 0, 'SIGKILL');

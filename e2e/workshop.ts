@@ -128,6 +128,15 @@ export async function enter(page: Page, test: Test, value: ReadingValue): Promis
   await card.getByRole('button', { name: 'Enter' }).click();
 }
 
+/** Takes the reading that is proposed, and waits for the proposal after it. */
+export async function follow(page: Page, vehicle: ReturnType<typeof hiddenShort>): Promise<void> {
+  const lines = await page.getByTestId('reading').count();
+  const { test, state } = await shownAction(page);
+  await enter(page, test, vehicle.read(test, state));
+  await expect(page.getByTestId('reading')).toHaveCount(lines + 1);
+  await settled(page);
+}
+
 /** Takes readings as proposed until one section stands alone. @returns it, and how many readings that took */
 export async function playToTheEnd(page: Page, vehicle: ReturnType<typeof hiddenShort>, most = 20) {
   const found = page.getByRole('region', { name: 'Found' });
@@ -135,16 +144,14 @@ export async function playToTheEnd(page: Page, vehicle: ReturnType<typeof hidden
     await expect(page.getByTestId('next')).toBeVisible();
     if (await found.isVisible())
       return { suspect: await found.getAttribute('data-suspect'), readings: count };
-    const lines = await page.getByTestId('reading').count();
-    const { test, state } = await shownAction(page);
-    await enter(page, test, vehicle.read(test, state));
-    await expect(page.getByTestId('reading')).toHaveCount(lines + 1);
-    await settled(page);
+    await follow(page, vehicle);
   }
   throw new Error(`No section stood alone after ${most} readings.`);
 }
 
 /** Waits until the plan that follows the last entry is on show. */
 export async function settled(page: Page): Promise<void> {
+  // From the tap until it is assessed the old question takes no answer; then there is none until the plan is there.
+  await expect(page.getByTestId('next').locator('button:disabled')).toHaveCount(0);
   await expect(page.getByText('Working out the next reading')).toBeHidden();
 }

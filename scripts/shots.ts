@@ -3,7 +3,7 @@ import type { Browser, Page } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import config from '../e2e/playwright.config';
-import { enter, hiddenShort, openHouse, openJob, playToTheEnd, settled, shownAction } from '../e2e/workshop';
+import { follow, hiddenShort, openHouse, openJob, playToTheEnd } from '../e2e/workshop';
 import type { House } from '../e2e/workshop';
 import { build } from './build';
 import { inProject } from './paths';
@@ -44,13 +44,7 @@ function afterReadings(count: number): Shot['play'] {
   return async (page, { address }) => {
     const vehicle = hiddenShort('W17');
     await openJob(page, address);
-    for (let taken = 0; taken < count; taken++) {
-      const { test, state } = await shownAction(page);
-      const lines = await page.getByTestId('reading').count();
-      await enter(page, test, vehicle.read(test, state));
-      await page.getByTestId('reading').nth(lines).waitFor();
-      await settled(page);
-    }
+    for (let taken = 0; taken < count; taken++) await follow(page, vehicle);
     await page.getByTestId('next').waitFor();
   };
 }

@@ -15,7 +15,7 @@ import { glowOf, mapReadings, testPoint } from './mapFacts';
 import { NextPanel } from './NextPanel';
 import { OtherReading } from './OtherReading';
 import { StateStrip } from './StateStrip';
-import { useJobEvents, useJobFacts, useRecord } from './useJob';
+import { useJobEvents, useJobFacts, useRecord, useUnsent } from './useJob';
 import { flagWords, minutes, readingCount } from './words';
 
 /** The workplace: the state in sight, the harness, one next reading, the ledger. */
@@ -49,7 +49,8 @@ export function JobPage() {
 
 function ReadyJob({ jobId, facts }: { jobId: string; facts: Extract<JobFacts, { status: 'ready' }> }) {
   const { circuit, summary } = facts;
-  const { events, unsent } = useJobEvents(jobId);
+  const events = useJobEvents(jobId);
+  const unsent = useUnsent(jobId);
   const record = useRecord(jobId);
   const work = useDiagnosis(summary.circuitId, circuit, events);
   const diagnosis = work.status === 'ready' ? work.diagnosis : null;
@@ -131,7 +132,9 @@ function ReadyJob({ jobId, facts }: { jobId: string; facts: Extract<JobFacts, { 
               <CausePanel circuit={circuit} diagnosis={diagnosis} record={record} />
               {diagnosis.job.cause === null && (
                 <NextPanel
-                  {...{ circuit, diagnosis, record }}
+                  {...{ circuit, diagnosis }}
+                  // What answers an older question must not be entered twice by a thumb that taps twice.
+                  record={diagnosis.events === events ? record : null}
                   onHold={setHeld}
                   onShow={showTest}
                   onOther={() => setAsked({ point: null })}

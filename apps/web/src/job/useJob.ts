@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo } from 'react';
 import type { JobFacts } from '../store/jobs';
 import { loadJob } from '../store/jobs';
 import { outboxSlice } from '../store/outbox';
+import type { RootState } from '../store/store';
 import { useAppDispatch, useAppSelector } from '../store/store';
 
 const loading: JobFacts = { status: 'loading' };
@@ -17,18 +18,34 @@ export function useJobFacts(jobId: string): JobFacts {
 }
 
 /** What is stored, followed by what is still on its way. */
-export function useJobEvents(jobId: string): { events: readonly JobEvent[]; unsent: ReadonlySet<string> } {
-  const facts = useAppSelector((state) => state.jobs[jobId]);
+function eventsOf({ jobs, outbox }: RootState, jobId: string): readonly JobEvent[] {
+  const facts = jobs[jobId];
+  const log = facts?.status === 'ready' ? facts.log : [];
+  const stored = new Set(log.map(({ id }) => id));
+  const own = outbox.waiting.filter((each) => each.jobId === jobId && !stored.has(each.event.id));
+  return [...log, ...own.map(({ event }) => event)];
+}
+
+/** An event never changes: the same ids in the same order are the same events, stored or not. */
+function sameEvents(one: readonly JobEvent[], other: readonly JobEvent[]): boolean {
+  return one.length === other.length && one.every(({ id }, index) => id === other[index]?.id);
+}
+
+/** The events of a job; the same array for as long as they are the same, so that nothing is worked out twice. */
+export function useJobEvents(jobId: string): readonly JobEvent[] {
+  return useAppSelector((state) => eventsOf(state, jobId), {
+    equalityFn: sameEvents,
+    devModeChecks: { stabilityCheck: 'never' },
+  });
+}
+
+/** The ids of a job's events that are not known to be stored. */
+export function useUnsent(jobId: string): ReadonlySet<string> {
   const waiting = useAppSelector((state) => state.outbox.waiting);
-  return useMemo(() => {
-    const log = facts?.status === 'ready' ? facts.log : [];
-    const stored = new Set(log.map(({ id }) => id));
-    const own = waiting.filter((each) => each.jobId === jobId && !stored.has(each.event.id));
-    return {
-      events: [...log, ...own.map(({ event }) => event)],
-      unsent: new Set(own.map(({ event }) => event.id)),
-    };
-  }, [facts, waiting, jobId]);
+  return useMemo(
+    () => new Set(waiting.flatMap((each) => (each.jobId === jobId ? [each.event.id] : []))),
+    [waiting, jobId],
+  );
 }
 
 /** Records something that happened on a job; null while nobody has said who they are. */

@@ -102,7 +102,7 @@ function JobLine({ summary }: { summary: JobSummary }) {
 
 /** Where a job stands, and what still glows in it: three suspects at most. */
 function Standing({ jobId, facts }: { jobId: string; facts: Extract<JobFacts, { status: 'ready' }> }) {
-  const { events } = useJobEvents(jobId);
+  const events = useJobEvents(jobId);
   const work = useDiagnosis(facts.summary.circuitId, facts.circuit, events, 'assess');
   if (work.status === 'working') return <span className="text-dim">Working out the suspects …</span>;
   if (work.status === 'failed')

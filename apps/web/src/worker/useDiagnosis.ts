@@ -4,6 +4,8 @@ import { askCore } from './coreClient';
 
 /** What the core says of a job; the plan takes longer than the suspicion and arrives after it. */
 export interface Diagnosis {
+  /** What it rests on. */
+  readonly events: readonly JobEvent[];
   readonly job: JobState;
   readonly assessment: Assessment;
   /** Null while it is being worked out. */
@@ -34,10 +36,10 @@ export function useDiagnosis(
     };
     const run = async () => {
       const found = await askCore((core) => core.assess(circuitId, circuit, events));
-      tell({ ...found, actions: null });
+      tell({ ...found, events, actions: null });
       if (!current || depth === 'assess') return;
       const actions = await askCore((core) => core.plan(circuitId, circuit, events));
-      tell({ ...found, actions });
+      tell({ ...found, events, actions });
     };
     run().catch((error: unknown) => {
       if (current) setWork({ status: 'failed', why: error instanceof Error ? error.message : String(error) });
