@@ -3,6 +3,7 @@ import { partById } from '../circuit/terminals';
 import { filamentOf } from '../parts/lamp';
 import { filamentAmps } from '../solver/filament';
 import type { Instrument } from './instrument';
+import { laidInVain } from './instrument';
 import { fuseTargets, nodeAt } from './targets';
 import { lampChances, lampSteps } from './testLamp';
 
@@ -17,12 +18,16 @@ export const cavityLamp: Instrument = {
   place: (circuit, at) => partById(circuit, at).place,
   instruction: (circuit, at) => `Watch the lamp in ${partById(circuit, at).name}`,
   mayPropose: (_circuit, state, at) => state.batteryConnected && cavityFill(state, at).kind === 'lamp',
-  predict(bench, at) {
-    const fill = cavityFill(bench.state, at);
-    if (fill.kind !== 'lamp') return { kind: 'meaningless', why: 'There is no lamp in this cavity.' };
-    const across =
-      bench.solution.volts(nodeAt(bench, `${at}.feed`)) - bench.solution.volts(nodeAt(bench, `${at}.load`));
-    const watts = filamentAmps(filamentOf(fill.watts, bench.circuit.nominalVolts), across) * across;
-    return { kind: 'outcomes', chances: lampChances(watts / fill.watts) };
+  lay(setting, at) {
+    const fill = cavityFill(setting.state, at);
+    if (fill.kind !== 'lamp') return laidInVain('There is no lamp in this cavity.');
+    const lamp = filamentOf(fill.watts, setting.circuit.nominalVolts);
+    return {
+      probe: { kind: 'across', a: nodeAt(setting, `${at}.feed`), b: nodeAt(setting, `${at}.load`) },
+      show: (across) => ({
+        kind: 'outcomes',
+        chances: lampChances((filamentAmps(lamp, across) * across) / fill.watts),
+      }),
+    };
   },
 };

@@ -6,7 +6,7 @@ import { judgedSteps } from './prediction';
 import { fuseTargets, sectionEnd } from './targets';
 
 /** Amps that a hand clamp tells from its own drift, and how far that varies. Judgement for a 20 A range. */
-const threshold = 0.15;
+const thresholds: readonly number[] = [0.15];
 const spread = 0.5;
 
 /** A clamp or tracer round one wire, close to one of its ends: current passes here, or not. */
@@ -35,9 +35,11 @@ export const clamp: Instrument = {
   // Current through a short is only safe behind a limiter lamp; without one no fuse may be feeding it.
   mayPropose: (circuit, state) =>
     state.batteryConnected && fuseTargets(circuit).some((fuse) => cavityFill(state, fuse).kind === 'lamp'),
-  predict({ circuit, solution }, at) {
+  lay({ circuit }, at) {
     const { section, end } = sectionEnd(circuit, at);
-    const amps = solution.sectionAmps(section.id, end);
-    return { kind: 'outcomes', chances: judgedSteps(Math.abs(amps), [threshold], spread) };
+    return {
+      probe: { kind: 'amps', section: section.id, end },
+      show: (amps) => ({ kind: 'outcomes', chances: judgedSteps(Math.abs(amps), thresholds, spread) }),
+    };
   },
 };

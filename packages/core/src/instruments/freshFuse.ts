@@ -1,6 +1,7 @@
 import { cavityFill } from '../circuit/operatingState';
 import { partById } from '../circuit/terminals';
 import type { Instrument } from './instrument';
+import { laidInVain } from './instrument';
 import { fuseTargets } from './targets';
 
 /** What a fresh fuse of the labelled rating did. Evidence when it has happened; the plan never burns one. */
@@ -20,10 +21,11 @@ export const freshFuse: Instrument = {
   place: (circuit, at) => partById(circuit, at).place,
   instruction: (circuit, at) => `A fresh fuse in ${partById(circuit, at).name}`,
   mayPropose: () => false,
-  predict({ solution, state }, at) {
-    if (cavityFill(state, at).kind !== 'fuse')
-      return { kind: 'meaningless', why: 'There is no fuse in this cavity.' };
-    const blows = solution.blown.includes(at);
-    return { kind: 'outcomes', chances: blows ? [0, 1] : [1, 0] };
+  lay({ state }, at) {
+    if (cavityFill(state, at).kind !== 'fuse') return laidInVain('There is no fuse in this cavity.');
+    return {
+      probe: { kind: 'blown', fuse: at },
+      show: (blows) => ({ kind: 'outcomes', chances: [1 - blows, blows] }),
+    };
   },
 };

@@ -1,5 +1,7 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
+import type { Network } from '../solver/network';
+import type { FaultTable } from '../solver/faultTable';
 import type { Solution } from '../solver/solution';
 import type { NumberScale, Prediction } from './prediction';
 
@@ -29,11 +31,39 @@ export type ReadingValue =
   | { readonly kind: 'overload' }
   | { readonly kind: 'outcome'; readonly outcome: string };
 
+/** What an instrument is laid on, whatever is wrong with it. */
+export interface Setting {
+  readonly circuit: Circuit;
+  readonly state: OperatingState;
+  readonly network: Network;
+}
+
 /** A solved circuit on which instruments are laid. */
 export interface Bench {
   readonly circuit: Circuit;
   readonly state: OperatingState;
   readonly solution: Solution;
+}
+
+/** Two numbers off a solved circuit that settle what an instrument shows; a second that does not count is 0. */
+export type Probe =
+  /** Open-circuit volts between two nodes, and the ohms behind them. */
+  | { readonly kind: 'port'; readonly node: number; readonly against: number }
+  /** Volts between two nodes. */
+  | { readonly kind: 'across'; readonly a: number; readonly b: number }
+  /** Amps in a wire, at one of its ends. */
+  | { readonly kind: 'amps'; readonly section: string; readonly end: 'from' | 'to' }
+  /** 1 where this operating point opens the fuse, else 0. */
+  | { readonly kind: 'blown'; readonly fuse: string }
+  /** The chance that the fault can be seen, by the section that it is in. */
+  | { readonly kind: 'sight'; readonly chances: ReadonlyMap<string, number> }
+  /** Nothing can be told in this setting. */
+  | { readonly kind: 'vain'; readonly why: string };
+
+/** An instrument laid on a target: what it takes off the circuit, which depends on the fault, and what it shows then. */
+export interface Laid {
+  readonly probe: Probe;
+  readonly show: (first: number, second: number) => Prediction;
 }
 
 export interface Outcome {
@@ -64,5 +94,93 @@ export interface Instrument {
   readonly instruction: (circuit: Circuit, at: Target) => string;
   /** Whether the plan may ask for it there, in that state; a technician may still enter it. */
   readonly mayPropose: (circuit: Circuit, state: OperatingState, at: Target) => boolean;
-  readonly predict: (bench: Bench, at: Target) => Prediction;
+  /** @throws {CoreError} `instrument/target` when the circuit has no such target */
+  readonly lay: (setting: Setting, at: Target) => Laid;
+}
+
+/** What an instrument would show on a solved circuit. */
+export function predictOn(
+  instrument: Instrument,
+  { circuit, state, solution }: Bench,
+  at: Target,
+): Prediction {
+  const { probe, show } = instrument.lay({ circuit, state, network: solution.network }, at);
+  const { first, second } = sensed(probe, solution);
+  return show(first, second);
+}
+
+/** What a probe takes off one solution. */
+function sensed(probe: Probe, solution: Solution): { first: number; second: number } {
+  switch (probe.kind) {
+    case 'port': {
+      const { volts, ohms } = solution.port(probe.node, probe.against);
+      return { first: volts, second: ohms };
+    }
+    case 'across':
+      return { first: solution.volts(probe.a) - solution.volts(probe.b), second: 0 };
+    case 'amps':
+      return { first: solution.sectionAmps(probe.section, probe.end), second: 0 };
+    case 'blown':
+      return { first: solution.blown.includes(probe.fuse) ? 1 : 0, second: 0 };
+    case 'sight':
+      return { first: probe.chances.get(solution.fault?.section ?? '') ?? 0, second: 0 };
+    case 'vain':
+      return { first: 0, second: 0 };
+  }
+}
+
+/** The same under many faults, each row of the table filled where it is not yet. */
+export function senseAll(
+  probe: Probe,
+  table: FaultTable,
+  faults: ArrayLike<number>,
+  first: Float64Array,
+  second: Float64Array,
+): void {
+  const count = faults.length;
+  switch (probe.kind) {
+    case 'port': {
+      const { node, against } = probe;
+      for (let k = 0; k < count; k++) {
+        const volts = table.volts(faults[k]!);
+        first[k] = volts[node]! - volts[against]!;
+        second[k] = table.ohms(faults[k]!, against)[node]!;
+      }
+      return;
+    }
+    case 'across': {
+      const { a, b } = probe;
+      for (let k = 0; k < count; k++) {
+        const volts = table.volts(faults[k]!);
+        first[k] = volts[a]! - volts[b]!;
+        second[k] = 0;
+      }
+      return;
+    }
+    case 'amps': {
+      const branch = table.network.branches[table.network.sectionBranch.get(probe.section) ?? -1];
+      for (let k = 0; k < count; k++) {
+        const fault = faults[k]!;
+        // A fault within the wire makes its two ends differ.
+        if (branch === undefined || table.faults[fault]?.section === probe.section) {
+          first[k] = sensed(probe, table.solution(fault)).first;
+        } else {
+          const volts = table.volts(fault);
+          first[k] = branch.siemens * (volts[branch.a]! - volts[branch.b]!);
+        }
+        second[k] = 0;
+      }
+      return;
+    }
+    default:
+      for (let k = 0; k < count; k++) {
+        first[k] = sensed(probe, table.solution(faults[k]!)).first;
+        second[k] = 0;
+      }
+  }
+}
+
+/** Of an instrument that can tell nothing in its setting. */
+export function laidInVain(why: string): Laid {
+  return { probe: { kind: 'vain', why }, show: () => ({ kind: 'meaningless', why }) };
 }

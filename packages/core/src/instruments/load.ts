@@ -1,7 +1,9 @@
+import type { Circuit } from '../circuit/circuit';
 import { partById } from '../circuit/terminals';
 import { filamentOf, ratedLampVolts } from '../parts/lamp';
 import { filamentAmps } from '../solver/filament';
-import type { Bench, Instrument, Target } from './instrument';
+import type { Instrument, Target } from './instrument';
+import { laidInVain } from './instrument';
 import { judgedSteps } from './prediction';
 import { loadTargets, nodeAt } from './targets';
 
@@ -28,17 +30,22 @@ export const load: Instrument = {
   place: () => undefined,
   instruction: (circuit, at) => `See whether ${partById(circuit, at).name} works`,
   mayPropose: (_circuit, state, at) => state.batteryConnected && !state.apart.includes(at),
-  predict(bench, at) {
-    if (bench.state.apart.includes(at)) return { kind: 'meaningless', why: 'It is unplugged.' };
-    return { kind: 'outcomes', chances: judgedSteps(powerShare(bench, at), thresholds, spread) };
+  lay(setting, at) {
+    if (setting.state.apart.includes(at)) return laidInVain('It is unplugged.');
+    const share = powerShare(setting.circuit, at);
+    return {
+      probe: { kind: 'across', a: nodeAt(setting, `${at}.1`), b: nodeAt(setting, `${at}.2`) },
+      show: (across) => ({ kind: 'outcomes', chances: judgedSteps(share(across), thresholds, spread) }),
+    };
   },
 };
 
-function powerShare(bench: Bench, at: Target): number {
-  const part = partById(bench.circuit, at);
-  const across =
-    bench.solution.volts(nodeAt(bench, `${at}.1`)) - bench.solution.volts(nodeAt(bench, `${at}.2`));
-  if (part.kind !== 'lamp') return (across / ratedLampVolts(bench.circuit.nominalVolts)) ** 2;
+/** Share of its rated power that a load takes at so many volts. */
+function powerShare(circuit: Circuit, at: Target): (across: number) => number {
+  const part = partById(circuit, at);
+  const rated = ratedLampVolts(circuit.nominalVolts);
+  if (part.kind !== 'lamp') return (across) => (across / rated) ** 2;
   const watts = part.watts * part.count;
-  return (filamentAmps(filamentOf(watts, bench.circuit.nominalVolts), across) * across) / watts;
+  const filament = filamentOf(watts, circuit.nominalVolts);
+  return (across) => (filamentAmps(filament, across) * across) / watts;
 }

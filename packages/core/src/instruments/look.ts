@@ -21,11 +21,19 @@ export const look: Instrument = {
   place: (_circuit, at) => at,
   instruction: (circuit, at) => `Look at the wiring at ${placeById(circuit, at)?.name ?? at}`,
   mayPropose: () => true,
-  predict({ circuit, solution }, at) {
-    const section = circuit.sections.find(({ id }) => id === solution.fault?.section);
-    const passes = section !== undefined && section.places.includes(at);
-    const here = passes ? (placeById(circuit, at)?.visibility ?? 0) / section.places.length : 0;
-    const seen = here + (1 - here) * falseAlarm;
-    return { kind: 'outcomes', chances: [1 - seen, seen] };
+  lay({ circuit }, at) {
+    const visibility = placeById(circuit, at)?.visibility ?? 0;
+    const chances = new Map(
+      circuit.sections.flatMap(({ id, places }) =>
+        places.includes(at) ? [[id, visibility / places.length] as const] : [],
+      ),
+    );
+    return {
+      probe: { kind: 'sight', chances },
+      show(here) {
+        const seen = here + (1 - here) * falseAlarm;
+        return { kind: 'outcomes', chances: [1 - seen, seen] };
+      },
+    };
   },
 };

@@ -2,7 +2,7 @@ import type { TerminalRef } from '../circuit/terminalRef';
 import { terminalName } from '../circuit/terminals';
 import { REFERENCE } from '../solver/network';
 import type { Instrument } from './instrument';
-import type { NumberScale } from './prediction';
+import type { NumberScale, Prediction } from './prediction';
 import { toScale } from './prediction';
 import { isSecondHalf, nodeAt, terminalPlace, terminalTargets } from './targets';
 
@@ -29,12 +29,15 @@ export const ohmmeter: Instrument = {
   place: terminalPlace,
   instruction: (circuit, at) => `Ohms to ground on ${terminalName(circuit, at as TerminalRef)}`,
   mayPropose: (circuit, state, at) => !isSecondHalf(circuit, state, at),
-  predict(bench, at) {
-    const { volts, ohms } = bench.solution.port(nodeAt(bench, at), REFERENCE);
-    if (ohms > scale.greatest) return { kind: 'number', mean: 0, deviation: scale.relative, overload: 1 };
-    if (!(Math.abs(volts) <= liveVolts)) {
-      return { kind: 'meaningless', why: 'This point is live: ohms read with the power on mean nothing.' };
-    }
-    return { kind: 'number', mean: toScale(scale, ohms), deviation: scale.relative, overload: 0 };
+  lay(setting, at) {
+    return { probe: { kind: 'port', node: nodeAt(setting, at), against: REFERENCE }, show };
   },
 };
+
+function show(volts: number, ohms: number): Prediction {
+  if (ohms > scale.greatest) return { kind: 'number', mean: 0, deviation: scale.relative, overload: 1 };
+  if (!(Math.abs(volts) <= liveVolts)) {
+    return { kind: 'meaningless', why: 'This point is live: ohms read with the power on mean nothing.' };
+  }
+  return { kind: 'number', mean: toScale(scale, ohms), deviation: scale.relative, overload: 0 };
+}

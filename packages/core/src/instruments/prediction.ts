@@ -57,8 +57,14 @@ export function judgedSteps(
   thresholds: readonly number[],
   spread: number,
 ): readonly number[] {
-  const above = thresholds.map((threshold) =>
-    quantity > 0 ? normalCdf(Math.log(quantity / threshold) / spread) : 0,
-  );
-  return [1, ...above].map((chance, step) => chance - (above[step] ?? 0));
+  const size = quantity > 0 ? Math.log(quantity) : -Infinity;
+  const chances: number[] = [];
+  let above = 1;
+  for (const threshold of thresholds) {
+    const next = quantity > 0 ? normalCdf((size - Math.log(threshold)) / spread) : 0;
+    chances.push(above - next);
+    above = next;
+  }
+  chances.push(above);
+  return chances;
 }

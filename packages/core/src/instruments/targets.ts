@@ -6,7 +6,7 @@ import { partById, sectionById, terminalsOf } from '../circuit/terminals';
 import { partIdOf } from '../circuit/terminalRef';
 import { CoreError } from '../errors';
 import { isLoad } from '../parts/partKinds';
-import type { Bench, Target } from './instrument';
+import type { Setting, Target } from './instrument';
 
 /** Every terminal a probe can touch. */
 export function terminalTargets(circuit: Circuit): readonly TerminalRef[] {
@@ -30,8 +30,8 @@ export function isSecondHalf(circuit: Circuit, state: OperatingState, at: Target
 }
 
 /** The node of a terminal. @throws {CoreError} `instrument/target` */
-export function nodeAt({ solution }: Bench, at: Target): number {
-  const node = solution.network.nodeOf.get(at as TerminalRef);
+export function nodeAt({ network }: Setting, at: Target): number {
+  const node = network.nodeOf.get(at as TerminalRef);
   if (node === undefined) {
     throw new CoreError('instrument/target', `The circuit has no terminal ${at}.`, { at });
   }

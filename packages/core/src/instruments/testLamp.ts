@@ -1,4 +1,3 @@
-import type { Circuit } from '../circuit/circuit';
 import type { TerminalRef } from '../circuit/terminalRef';
 import { terminalName } from '../circuit/terminals';
 import { filamentOf } from '../parts/lamp';
@@ -6,7 +5,8 @@ import { filamentAmps, filamentSiemens } from '../solver/filament';
 import type { FilamentModel } from '../solver/network';
 import { REFERENCE } from '../solver/network';
 import type { Port } from '../solver/updatedNetwork';
-import type { Bench, Instrument, Target } from './instrument';
+import type { Instrument, Setting, Target } from './instrument';
+import { laidInVain } from './instrument';
 import { judgedSteps } from './prediction';
 import { isSecondHalf, nodeAt, terminalPlace, terminalTargets, touchesModulePin } from './targets';
 
@@ -36,18 +36,17 @@ export function lampChances(powerShare: number): readonly number[] {
 export function lampVoltsOn(port: Port, lamp: FilamentModel): number {
   if (!Number.isFinite(port.ohms)) return 0;
   const open = Math.abs(port.volts);
-  let volts = 0;
+  let volts = open / 2;
   for (let round = 0; round < 40; round++) {
     const excess = filamentAmps(lamp, volts) * port.ohms + volts - open;
     const step = excess / (filamentSiemens(lamp, volts) * port.ohms + 1);
     volts -= step;
-    if (Math.abs(step) < 1e-9) break;
+    if (Math.abs(step) < 1e-7) break;
   }
   return volts;
 }
 
-function lampOn(port: Port, nominalVolts: number) {
-  const lamp = filamentOf(testLampWatts, nominalVolts);
+function lampOn(port: Port, lamp: FilamentModel) {
   const volts = lampVoltsOn(port, lamp);
   const share = (filamentAmps(lamp, volts) * volts) / testLampWatts;
   return { kind: 'outcomes', chances: lampChances(share) } as const;
@@ -56,7 +55,7 @@ function lampOn(port: Port, nominalVolts: number) {
 function testLamp(
   id: 'lamp-to-ground' | 'lamp-to-battery',
   name: string,
-  otherClip: (bench: Bench) => number | null,
+  otherClip: (setting: Setting) => number | null,
 ): Instrument {
   return {
     id,
@@ -72,21 +71,24 @@ function testLamp(
       state.batteryConnected &&
       !isSecondHalf(circuit, state, at) &&
       !touchesModulePin(circuit, at as TerminalRef),
-    predict(bench, at: Target) {
-      const clip = otherClip(bench);
-      if (clip === null)
-        return { kind: 'meaningless', why: 'The battery is disconnected: the lamp has no supply.' };
-      return lampOn(bench.solution.port(nodeAt(bench, at), clip), bench.circuit.nominalVolts);
+    lay(setting, at: Target) {
+      const clip = otherClip(setting);
+      if (clip === null) return laidInVain('The battery is disconnected: the lamp has no supply.');
+      const lamp = filamentOf(testLampWatts, setting.circuit.nominalVolts);
+      return {
+        probe: { kind: 'port', node: nodeAt(setting, at), against: clip },
+        show: (volts, ohms) => lampOn({ volts, ohms }, lamp),
+      };
     },
   };
 }
 
 export const lampToGround = testLamp('lamp-to-ground', 'lamp to ground', () => REFERENCE);
-export const lampToBattery = testLamp('lamp-to-battery', 'lamp to battery', (bench) =>
-  bench.state.batteryConnected ? positivePost(bench.circuit, bench) : null,
+export const lampToBattery = testLamp('lamp-to-battery', 'lamp to battery', (setting) =>
+  setting.state.batteryConnected ? positivePost(setting) : null,
 );
 
-function positivePost(circuit: Circuit, bench: Bench): number | null {
-  const battery = circuit.parts.find((part) => part.kind === 'battery');
-  return battery === undefined ? null : nodeAt(bench, `${battery.id}.+`);
+function positivePost(setting: Setting): number | null {
+  const battery = setting.circuit.parts.find((part) => part.kind === 'battery');
+  return battery === undefined ? null : nodeAt(setting, `${battery.id}.+`);
 }

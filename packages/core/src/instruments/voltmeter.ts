@@ -2,7 +2,7 @@ import type { TerminalRef } from '../circuit/terminalRef';
 import { terminalName } from '../circuit/terminals';
 import { REFERENCE } from '../solver/network';
 import type { Instrument } from './instrument';
-import type { NumberScale } from './prediction';
+import type { NumberScale, Prediction } from './prediction';
 import { toScale } from './prediction';
 import { isSecondHalf, nodeAt, terminalPlace, terminalTargets } from './targets';
 
@@ -29,10 +29,13 @@ export const voltmeter: Instrument = {
   place: terminalPlace,
   instruction: (circuit, at) => `Volts to ground on ${terminalName(circuit, at as TerminalRef)}`,
   mayPropose: (circuit, state, at) => state.batteryConnected && !isSecondHalf(circuit, state, at),
-  predict(bench, at) {
-    const { volts, ohms } = bench.solution.port(nodeAt(bench, at), REFERENCE);
-    if (!Number.isFinite(ohms)) return { kind: 'wandering' };
-    const shown = (volts * inputOhms) / (inputOhms + ohms);
-    return { kind: 'number', mean: toScale(scale, shown), deviation: scale.relative, overload: 0 };
+  lay(setting, at) {
+    return { probe: { kind: 'port', node: nodeAt(setting, at), against: REFERENCE }, show };
   },
 };
+
+function show(volts: number, ohms: number): Prediction {
+  if (!Number.isFinite(ohms)) return { kind: 'wandering' };
+  const shown = (volts * inputOhms) / (inputOhms + ohms);
+  return { kind: 'number', mean: toScale(scale, shown), deviation: scale.relative, overload: 0 };
+}

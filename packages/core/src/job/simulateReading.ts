@@ -1,11 +1,13 @@
 import type { Bench, ReadingValue, Test } from '../instruments/instrument';
+import { predictOn } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
 import { fromScale } from '../instruments/prediction';
 
 /** What a simulated instrument shows on a solved circuit: one draw from what it is predicted to show. */
 export function simulateReading(bench: Bench, test: Test, random: () => number): ReadingValue {
-  const { display, predict } = instrumentById(test.instrument);
-  const prediction = predict(bench, test.at);
+  const instrument = instrumentById(test.instrument);
+  const { display } = instrument;
+  const prediction = predictOn(instrument, bench, test.at);
   switch (prediction.kind) {
     case 'outcomes': {
       const outcomes = display.kind === 'outcomes' ? display.outcomes : [];

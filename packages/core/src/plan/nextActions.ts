@@ -1,16 +1,16 @@
 import type { OperatingState } from '../circuit/operatingState';
 import { stateKey } from '../circuit/operatingState';
 import type { Hypothesis } from '../faults/hypotheses';
-import type { Bench, InstrumentId, Test } from '../instruments/instrument';
+import type { InstrumentId, Test } from '../instruments/instrument';
 import { allInstruments, instrumentById } from '../instruments/instruments';
+import { meaningless } from '../suspicion/column';
 import type { TakenReading } from '../suspicion/likelihood';
-import { spreadFamilies } from '../suspicion/likelihood';
 import type { Predictor } from '../suspicion/predictor';
 import { entropyBits } from '../suspicion/suspicion';
 import type { Suspicion } from '../suspicion/suspicion';
 import { candidateStates } from './candidateStates';
 import type { OutcomeSpec, OutcomeTable } from './outcomeTable';
-import { mostNumberOutcomes, outcomeTable } from './outcomeTable';
+import { mostNumberOutcomes, outcomeTables } from './outcomeTable';
 import type { Work, Worksite } from './work';
 import { workFor, workIn } from './work';
 
@@ -77,11 +77,10 @@ export function nextActions(
   const doubt = entropyBits(belief.suspectChances);
   if (doubt < leastBits) return [];
   const best: { action: ProposedAction; rate: number }[] = [];
-  const benchesIn = remembered((state: OperatingState) => predictor.benches(state, belief.hypotheses));
   for (const { candidate, ceiling } of byCeiling(candidates(predictor, site, limits), doubt)) {
     const worst = best.length >= count ? best.at(-1)!.rate : 0;
     if (ceiling <= Math.max(worst, leastShare * (best[0]?.rate ?? 0))) break;
-    const table = tableFor(belief, candidate, benchesIn(candidate.state));
+    const table = tableFor(predictor, belief, candidate);
     if (table === null) continue;
     const bits = expectedBits(belief, table, doubt);
     const rate = bits / candidate.work.minutes;
@@ -111,7 +110,7 @@ export function foreseeTest(
 ): ProposedAction | null {
   const belief = considered(predictor, suspicion);
   const candidate = { test, state, work: workFor(predictor.circuit, site, state, test) };
-  const table = tableFor(belief, candidate, predictor.benches(state, belief.hypotheses));
+  const table = tableFor(predictor, belief, candidate);
   if (table === null) return null;
   const bits = expectedBits(belief, table, entropyBits(belief.suspectChances));
   return { purpose: 'search', ...candidate, bits, outcomes: foresee(belief, table) };
@@ -125,12 +124,14 @@ interface Candidate {
 
 /** The hypotheses that still count, with their probabilities and their suspects as indices. */
 interface Belief {
-  readonly hypotheses: readonly number[];
-  readonly families: readonly number[];
+  readonly hypotheses: Int32Array;
+  readonly tables: ReturnType<typeof outcomeTables>;
   readonly chances: Float64Array;
   readonly suspects: readonly string[];
   readonly suspectOf: Int32Array;
   readonly suspectChances: Float64Array;
+  /** One number per suspect, to work in. */
+  readonly joint: Float64Array;
 }
 
 function considered({ hypotheses }: Predictor, suspicion: Suspicion): Belief {
@@ -144,15 +145,23 @@ function considered({ hypotheses }: Predictor, suspicion: Suspicion): Belief {
     return take;
   });
   const standing = representatives(hypotheses, suspicion, kept);
-  const indices = standing.map(({ hypothesis }) => hypothesis);
-  const suspects = [...new Set(indices.map((h) => hypotheses[h]!.suspect))];
+  const indices = Int32Array.from(standing, ({ hypothesis }) => hypothesis);
+  const suspects = [...new Set(Array.from(indices, (h) => hypotheses[h]!.suspect))];
   const index = new Map(suspects.map((id, s) => [id, s]));
   const suspectOf = Int32Array.from(indices, (h) => index.get(hypotheses[h]!.suspect) ?? 0);
   const chances = Float64Array.from(standing, ({ chance }) => chance / covered);
   const suspectChances = new Float64Array(suspects.length);
   chances.forEach((chance, k) => (suspectChances[suspectOf[k]!]! += chance));
   const families = indices.map((h) => hypotheses[h]!.family);
-  return { hypotheses: indices, families, chances, suspects, suspectOf, suspectChances };
+  return {
+    hypotheses: indices,
+    tables: outcomeTables(indices, families),
+    chances,
+    suspects,
+    suspectOf,
+    suspectChances,
+    joint: new Float64Array(suspects.length),
+  };
 }
 
 /** With more families than this, one hypothesis stands for each; with fewer there is time for two. */
@@ -228,56 +237,48 @@ function mostBits(test: Test): number {
   return Math.log2(display.kind === 'outcomes' ? display.outcomes.length : mostNumberOutcomes);
 }
 
-function remembered<K, V>(compute: (key: K) => V): (key: K) => V {
-  const known = new Map<K, V>();
-  return (key) => {
-    const value = known.get(key) ?? compute(key);
-    known.set(key, value);
-    return value;
-  };
+function tableFor(predictor: Predictor, belief: Belief, { test, state }: Candidate): OutcomeTable | null {
+  const column = predictor.column(state, test).with(belief.hypotheses);
+  if (column === null) return null;
+  let nonsense = 0;
+  for (let k = 0; k < belief.hypotheses.length; k++) {
+    if (column.special[column.rowOf[belief.hypotheses[k]!]!] === meaningless) nonsense += belief.chances[k]!;
+  }
+  if (nonsense > meaninglessAtMost) return null;
+  return belief.tables(instrumentById(test.instrument).display, column);
 }
 
-function tableFor(belief: Belief, { test }: Candidate, benches: readonly Bench[]): OutcomeTable | null {
-  const instrument = instrumentById(test.instrument);
-  let meaningless = 0;
-  const predictions = benches.map((bench, k) => {
-    const prediction = instrument.predict(bench, test.at);
-    if (prediction.kind === 'meaningless') meaningless += belief.chances[k]!;
-    return prediction;
-  });
-  if (meaningless > meaninglessAtMost) return null;
-  return outcomeTable(test, spreadFamilies(belief.families, predictions));
-}
-
-/** I(S; O) in bits. */
+/** I(S; O) = H(S) - Σ p(o)·H(S | o), with p(o)·H(S | o) = p(o)·log p(o) - Σ p(s, o)·log p(s, o). In bits. */
 function expectedBits(belief: Belief, table: OutcomeTable, doubt: number): number {
   let left = 0;
-  for (let o = 0; o < table.outcomes.length; o++) {
-    const { probability, suspects } = jointWith(belief, table, o);
-    if (probability > 0) left += probability * entropyBits(suspects.map((each) => each / probability));
+  for (let o = 0; o < table.outcomes; o++) {
+    const probability = jointWith(belief, table, o);
+    if (probability <= 0) continue;
+    left += probability * Math.log2(probability);
+    for (const joint of belief.joint) if (joint > 0) left -= joint * Math.log2(joint);
   }
   return Math.max(0, doubt - left);
 }
 
-/** Probability of an outcome, and of each suspect together with it. */
-function jointWith(belief: Belief, table: OutcomeTable, outcome: number) {
-  const suspects = new Float64Array(belief.suspects.length);
-  const count = belief.chances.length;
+/** Probability of an outcome; that of each suspect together with it goes into `belief.joint`. */
+function jointWith({ chances, suspectOf, joint }: Belief, table: OutcomeTable, outcome: number): number {
+  const count = chances.length;
   let probability = 0;
+  joint.fill(0);
   for (let k = 0; k < count; k++) {
-    const joint = belief.chances[k]! * table.chances[outcome * count + k]!;
-    suspects[belief.suspectOf[k]!]! += joint;
-    probability += joint;
+    const both = chances[k]! * table.chances[outcome * count + k]!;
+    joint[suspectOf[k]!]! += both;
+    probability += both;
   }
-  return { probability, suspects };
+  return probability;
 }
 
 function foresee(belief: Belief, table: OutcomeTable): readonly ForeseenOutcome[] {
-  return table.outcomes.map((outcome, o) => {
-    const { probability, suspects } = jointWith(belief, table, o);
+  return table.specs().map((outcome, o) => {
+    const probability = jointWith(belief, table, o);
     const after = belief.suspects.map((id, s) => ({
       id,
-      probability: probability > 0 ? suspects[s]! / probability : 0,
+      probability: probability > 0 ? belief.joint[s]! / probability : 0,
     }));
     return {
       outcome,

@@ -1,8 +1,9 @@
-import { instrumentById } from '../instruments/instruments';
-import type { Test } from '../instruments/instrument';
-import type { NumberScale, Prediction } from '../instruments/prediction';
+import type { Display, Outcome } from '../instruments/instrument';
+import type { NumberScale } from '../instruments/prediction';
 import { fromScale, normalCdf, toScale } from '../instruments/prediction';
-import { slipShare } from '../suspicion/likelihood';
+import type { NumberColumn, OutcomeColumn, PredictionColumn } from '../suspicion/column';
+import { meanAt, overloadAt, plain, rowLength } from '../suspicion/column';
+import { slipShare, spreadFamilies, wanderingVolts } from '../suspicion/likelihood';
 
 /** A result that a technician can tell from the others: an outcome, or a band of numbers. */
 export type OutcomeSpec =
@@ -19,9 +20,11 @@ export type OutcomeSpec =
 
 /** Distinguishable outcomes of one test, and the chance of each under each hypothesis. */
 export interface OutcomeTable {
-  readonly outcomes: readonly OutcomeSpec[];
-  /** outcomes × hypotheses, row-major. Columns sum to 1. */
+  readonly outcomes: number;
+  /** outcomes × hypotheses, row-major. Columns sum to 1. Overwritten by the next table that is made. */
   readonly chances: Float64Array;
+  /** Says what the outcomes are. */
+  readonly specs: () => readonly OutcomeSpec[];
 }
 
 /** Two predicted numbers are told apart from this many standard deviations on. */
@@ -32,79 +35,138 @@ const mostBands = 4;
 export const mostNumberOutcomes = mostBands + 1;
 
 /**
- * Sorts what a test could show into outcomes that can be told apart.
- * @param predictions - one for each hypothesis that still counts
- * @returns null when every hypothesis predicts the same: there is nothing to learn
+ * Makes the outcome tables of one plan: thousands of them, most for one look, so they share their memory.
+ * @param hypotheses - those that still count, families together
+ * @param families - the family of each of them
  */
-export function outcomeTable(test: Test, predictions: readonly Prediction[]): OutcomeTable | null {
-  const { display } = instrumentById(test.instrument);
-  const count = predictions.length;
-  const table = (
-    outcomes: readonly OutcomeSpec[],
-    chance: (prediction: Prediction, outcome: number) => number,
-  ) => {
-    const chances = new Float64Array(outcomes.length * count);
-    for (let o = 0; o < outcomes.length; o++) {
-      for (let h = 0; h < count; h++) {
-        chances[o * count + h] = slipShare / outcomes.length + (1 - slipShare) * chance(predictions[h]!, o);
-      }
-    }
-    return { outcomes, chances };
+export function outcomeTables(hypotheses: Int32Array, families: Int32Array) {
+  const count = hypotheses.length;
+  const scratch: Scratch = {
+    hypotheses,
+    chances: new Float64Array(count * mostNumberOutcomes),
+    deviations: new Float64Array(count),
+    order: new Int32Array(count),
   };
-  if (display.kind === 'outcomes') {
-    const outcomes = display.outcomes.map((each): OutcomeSpec => ({ kind: 'outcome', ...each }));
-    return table(outcomes, (prediction, o) =>
-      prediction.kind === 'outcomes' ? prediction.chances[o]! : 1 / outcomes.length,
-    );
-  }
-  const { scale } = display;
-  const edges = bandEdges(predictions);
-  const overloads = predictions.some((each) => each.kind === 'number' && each.overload > 0);
-  const numbers = predictions.some((each) => each.kind !== 'number' || each.overload < 1);
-  if (edges.length === 0 && !(overloads && numbers)) return null;
-  const bands = Array.from({ length: edges.length + 1 }, (_each, band): OutcomeSpec => ({
-    kind: 'band',
-    unit: scale.unit,
-    from: band === 0 ? null : roundedEdge(fromScale(scale, edges[band - 1]!)),
-    to: band === edges.length ? null : roundedEdge(fromScale(scale, edges[band]!)),
-    overload: false,
-  }));
-  const outcomes: readonly OutcomeSpec[] = overloads
-    ? [...bands, { kind: 'band', unit: scale.unit, from: null, to: null, overload: true }]
-    : bands;
-  const rounded = bands.slice(1).map((each) => toScale(scale, each.kind === 'band' ? (each.from ?? 0) : 0));
-  return table(outcomes, (prediction, o) => bandChance(scale, prediction, o, rounded));
+  /**
+   * Sorts what a test could show into outcomes that can be told apart.
+   * @param column - with the rows of the hypotheses filled
+   * @returns null when every hypothesis predicts the same: there is nothing to learn
+   */
+  return (display: Display, column: PredictionColumn): OutcomeTable | null => {
+    if (display.kind === 'outcomes' && column.kind === 'outcomes') {
+      return listedOutcomes(display.outcomes, column, scratch);
+    }
+    if (display.kind !== 'number' || column.kind !== 'numbers') return null;
+    spreadFamilies(column, hypotheses, families, scratch.deviations);
+    return bands(display.scale, column, scratch);
+  };
 }
 
-/** Chance of a band (the last one past the edges is "OL") under one prediction. */
-function bandChance(
-  scale: NumberScale,
-  prediction: Prediction,
-  band: number,
+interface Scratch {
+  readonly hypotheses: Int32Array;
+  readonly chances: Float64Array;
+  readonly deviations: Float64Array;
+  readonly order: Int32Array;
+}
+
+/** A slip may show anything: no outcome is ever ruled out. */
+function withSlip(chances: Float64Array, outcomes: number, count: number): void {
+  for (let i = 0; i < outcomes * count; i++) {
+    chances[i] = slipShare / outcomes + (1 - slipShare) * chances[i]!;
+  }
+}
+
+function listedOutcomes(
+  listed: readonly Outcome[],
+  { outcomes, figures, rowOf }: OutcomeColumn,
+  { hypotheses, chances }: Scratch,
+): OutcomeTable {
+  const count = hypotheses.length;
+  for (let k = 0; k < count; k++) {
+    for (let o = 0; o < outcomes; o++)
+      chances[o * count + k] = figures[rowOf[hypotheses[k]!]! * outcomes + o]!;
+  }
+  withSlip(chances, outcomes, count);
+  return { outcomes, chances, specs: () => listed.map((each) => ({ kind: 'outcome', ...each })) };
+}
+
+function bands(scale: NumberScale, column: NumberColumn, scratch: Scratch): OutcomeTable | null {
+  const { hypotheses, chances } = scratch;
+  const { figures, rowOf } = column;
+  const edges = bandEdges(column, scratch);
+  let [overloads, numbers] = [false, false];
+  for (const h of hypotheses) {
+    const overload = figures[rowOf[h]! * rowLength + overloadAt]!;
+    overloads ||= overload > 0;
+    numbers ||= overload < 1;
+  }
+  if (edges.length === 0 && !(overloads && numbers)) return null;
+  const limits = edges.map((edge) => roundedEdge(fromScale(scale, edge)));
+  const rounded = limits.map((limit) => toScale(scale, limit));
+  const outcomes = edges.length + 1 + (overloads ? 1 : 0);
+  fillBands(column, scratch, rounded, overloads, toScale(scale, wanderingVolts));
+  withSlip(chances, outcomes, hypotheses.length);
+  return { outcomes, chances, specs: () => bandSpecs(scale, limits, overloads) };
+}
+
+function bandSpecs(
+  { unit }: NumberScale,
+  limits: readonly number[],
+  overloads: boolean,
+): readonly OutcomeSpec[] {
+  const specs = Array.from({ length: limits.length + 1 }, (_each, band): OutcomeSpec => ({
+    kind: 'band',
+    unit,
+    from: limits[band - 1] ?? null,
+    to: limits[band] ?? null,
+    overload: false,
+  }));
+  return overloads ? [...specs, { kind: 'band', unit, from: null, to: null, overload: true }] : specs;
+}
+
+/** Chances of each band under each prediction, and of "OL" past the last. */
+function fillBands(
+  { figures, special, rowOf }: NumberColumn,
+  { hypotheses, deviations, chances }: Scratch,
   edges: readonly number[],
-): number {
-  const overload = prediction.kind === 'number' ? prediction.overload : 0;
-  if (band > edges.length) return overload;
-  const below = (edge: number | undefined, otherwise: number) => {
-    if (edge === undefined) return otherwise;
-    if (prediction.kind === 'number') return normalCdf((edge - prediction.mean) / prediction.deviation);
-    const top = toScale(scale, 15);
-    return Math.min(1, Math.max(0, edge / top));
-  };
-  return (1 - overload) * (below(edges[band], 1) - below(edges[band - 1], 0));
+  overloads: boolean,
+  wanderingTop: number,
+): void {
+  const count = hypotheses.length;
+  for (let k = 0; k < count; k++) {
+    const row = rowOf[hypotheses[k]!]!;
+    const overload = figures[row * rowLength + overloadAt]!;
+    let before = 0;
+    for (let band = 0; band <= edges.length; band++) {
+      let upTo = 1;
+      if (band < edges.length) {
+        upTo =
+          special[row] === plain
+            ? normalCdf((edges[band]! - figures[row * rowLength + meanAt]!) / deviations[k]!)
+            : Math.min(1, Math.max(0, edges[band]! / wanderingTop));
+      }
+      chances[band * count + k] = (1 - overload) * (upTo - before);
+      before = upTo;
+    }
+    if (overloads) chances[(edges.length + 1) * count + k] = overload;
+  }
 }
 
 /** Edges between groups of predicted numbers, in the middle of the widest gaps. */
-function bandEdges(predictions: readonly Prediction[]): readonly number[] {
-  const numbers = predictions
-    .filter((each) => each.kind === 'number')
-    .filter((each) => each.overload < 1)
-    .sort((one, other) => one.mean - other.mean);
+function bandEdges({ figures, special, rowOf }: NumberColumn, scratch: Scratch): readonly number[] {
+  const { hypotheses, deviations } = scratch;
+  const mean = (k: number) => figures[rowOf[hypotheses[k]!]! * rowLength + meanAt]!;
+  let size = 0;
+  for (let k = 0; k < hypotheses.length; k++) {
+    const row = rowOf[hypotheses[k]!]!;
+    if (special[row] === plain && figures[row * rowLength + overloadAt]! < 1) scratch.order[size++] = k;
+  }
+  const order = scratch.order.subarray(0, size).sort((one, other) => mean(one) - mean(other));
   const gaps: { width: number; edge: number }[] = [];
-  for (let i = 1; i < numbers.length; i++) {
-    const [low, high] = [numbers[i - 1]!, numbers[i]!];
-    const width = (high.mean - low.mean) / Math.hypot(low.deviation, high.deviation);
-    if (width * Math.SQRT2 >= tellApart) gaps.push({ width, edge: (low.mean + high.mean) / 2 });
+  for (let i = 1; i < size; i++) {
+    const [low, high] = [order[i - 1]!, order[i]!];
+    const width = (mean(high) - mean(low)) / Math.hypot(deviations[low]!, deviations[high]!);
+    if (width * Math.SQRT2 >= tellApart) gaps.push({ width, edge: (mean(low) + mean(high)) / 2 });
   }
   return gaps
     .sort((one, other) => other.width - one.width)

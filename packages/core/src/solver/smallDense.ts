@@ -1,3 +1,5 @@
+import { CoreError } from '../errors';
+
 /**
  * Inverse of a small dense matrix by Gauss-Jordan with partial pivoting.
  * @param matrix - size × size, row-major; overwritten
@@ -39,4 +41,40 @@ function swap(array: Float64Array, one: number, other: number): void {
   const held = array[one]!;
   array[one] = array[other]!;
   array[other] = held;
+}
+
+/**
+ * Solves matrix·x = right by elimination with partial pivoting; both are overwritten. @returns x
+ * @throws {CoreError} `solver/singular`
+ */
+export function solveSmall(matrix: number[], right: number[], size: number): number[] {
+  for (let k = 0; k < size; k++) {
+    let pivot = k;
+    for (let i = k + 1; i < size; i++) {
+      if (Math.abs(matrix[i * size + k]!) > Math.abs(matrix[pivot * size + k]!)) pivot = i;
+    }
+    if (matrix[pivot * size + k] === 0)
+      throw new CoreError('solver/singular', 'The change leaves a circuit that has no single solution.');
+    if (pivot !== k) {
+      for (let j = k; j < size; j++) {
+        const kept = matrix[k * size + j]!;
+        matrix[k * size + j] = matrix[pivot * size + j]!;
+        matrix[pivot * size + j] = kept;
+      }
+      const kept = right[k]!;
+      right[k] = right[pivot]!;
+      right[pivot] = kept;
+    }
+    for (let i = k + 1; i < size; i++) {
+      const factor = matrix[i * size + k]! / matrix[k * size + k]!;
+      if (factor === 0) continue;
+      for (let j = k + 1; j < size; j++) matrix[i * size + j]! -= factor * matrix[k * size + j]!;
+      right[i]! -= factor * right[k]!;
+    }
+  }
+  for (let i = size - 1; i >= 0; i--) {
+    for (let j = i + 1; j < size; j++) right[i]! -= matrix[i * size + j]! * right[j]!;
+    right[i]! /= matrix[i * size + i]!;
+  }
+  return right;
 }

@@ -20,6 +20,10 @@ export interface Solution {
   readonly floating: (node: number) => boolean;
   /** What an instrument between two nodes looks into. */
   readonly port: (a: number, b: number) => Port;
+  /** Volts of every node, as `volts` gives them. */
+  readonly writeVolts: UpdatedNetwork['writeVolts'];
+  /** Ohms behind every node against one of them, as `port` gives them. */
+  readonly writeOhms: UpdatedNetwork['writeOhms'];
   /** Amps in a section at one of its ends, positive from `from` to `to`. */
   readonly sectionAmps: (section: string, end: 'from' | 'to') => number;
   /** Fuses that this operating point has opened. */
@@ -73,7 +77,7 @@ function solutionOf(
   network: Network,
   fault: Fault | null,
   joined: readonly boolean[],
-  { volts, floating, port }: UpdatedNetwork,
+  { volts, floating, port, writeVolts, writeOhms }: UpdatedNetwork,
   chatters: string | null,
 ): Solution {
   return {
@@ -82,6 +86,8 @@ function solutionOf(
     volts,
     floating,
     port,
+    writeVolts,
+    writeOhms,
     chatters,
     blown: network.switches.flatMap(({ atRest, latched, owner }, index) =>
       latched && atRest && !joined[index] ? [owner] : [],

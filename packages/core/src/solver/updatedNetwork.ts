@@ -1,10 +1,11 @@
 import { CoreError } from '../errors';
 import type { Fault } from '../faults/fault';
+import type { FaultChange } from './faultChange';
 import { faultChange } from './faultChange';
 import type { FilamentLine, LinearisedNetwork } from './linearised';
 import { filamentLine, lineHolds } from './linearised';
 import { REFERENCE } from './network';
-import { invertSmall } from './smallDense';
+import { invertSmall, solveSmall } from './smallDense';
 import { newtonRounds } from './tolerances';
 
 /** A pair of nodes as a source: open-circuit volts (a above b) and the ohms behind them, infinite when open. */
@@ -18,6 +19,10 @@ export interface UpdatedNetwork {
   readonly volts: (node: number) => number;
   readonly floating: (node: number) => boolean;
   readonly port: (a: number, b: number) => Port;
+  /** Volts of every node, one after the other. */
+  readonly writeVolts: (into: Float64Array, offset: number) => void;
+  /** Ohms behind every node against one of them, as `port` gives them. */
+  readonly writeOhms: (against: number, into: Float64Array, offset: number) => void;
 }
 
 /**
@@ -29,174 +34,184 @@ export interface UpdatedNetwork {
  * A filament joins N when its tangent no longer gives its current; Newton then runs on N alone.
  */
 export function updateNetwork(base: LinearisedNetwork, fault: Fault | null): UpdatedNetwork {
-  const { network, volts, transferOhms, filamentLines } = base;
-  const { nodeCount, filaments } = network;
+  const { network, filamentLines } = base;
+  const { filaments } = network;
   const change = faultChange(base, fault);
-  if (change.conductances.length === 0) {
-    return finish(
-      (node) => volts[node]!,
-      change.floating,
-      (a, b) => ohmsBetween(transferOhms, nodeCount, a, b),
-      base,
-    );
+  let system = noChange;
+  if (change.conductances.length > 0) {
+    const moved = new Map<number, FilamentLine>();
+    for (let round = 0; ; round++) {
+      if (round === newtonRounds) throw unsettled(fault);
+      system = reducedSystem(base, change, moved);
+      let settled = true;
+      for (let index = 0; index < filaments.length; index++) {
+        const filament = filaments[index]!;
+        const across = voltsAfter(base, system, filament.a) - voltsAfter(base, system, filament.b);
+        if (lineHolds(filament, moved.get(index) ?? filamentLines[index]!, across)) continue;
+        moved.set(index, filamentLine(filament, across));
+        settled = false;
+      }
+      if (settled) break;
+    }
   }
-  const moved = new Map<number, FilamentLine>();
-  for (let round = 0; round < newtonRounds; round++) {
-    const system = reducedSystem(base, change.conductances, moved);
-    const { nodes, injected } = system;
-    const voltsOf = (node: number) => {
-      let sum = volts[node]!;
-      for (let k = 0; k < nodes.length; k++)
-        sum += transferOhms[node * nodeCount + nodes[k]!]! * injected[k]!;
-      return sum;
-    };
-    let settled = true;
-    filaments.forEach((filament, index) => {
-      const across = voltsOf(filament.a) - voltsOf(filament.b);
-      if (lineHolds(filament, moved.get(index) ?? filamentLines[index]!, across)) return;
-      moved.set(index, filamentLine(filament, across));
-      settled = false;
-    });
-    if (settled) return finish(voltsOf, change.floating, ohmsAfter(base, system), base);
-  }
+  return asUpdated(base, change.floating, system);
+}
+
+function unsettled(fault: Fault | null): CoreError {
   const owner = fault?.section ?? '';
-  throw new CoreError('solver/no-convergence', `The filaments do not settle with the fault in ${owner}.`, {
+  return new CoreError('solver/no-convergence', `The filaments do not settle with the fault in ${owner}.`, {
     owner,
   });
 }
 
+/** What a change comes down to on the nodes that it touches. */
 interface ReducedSystem {
   readonly nodes: readonly number[];
-  /** D, size × size. */
-  readonly change: Float64Array;
-  /** (1 + Z_NN·D)⁻¹, size × size. */
-  readonly inverse: Float64Array;
   /** j - D·v'_N. */
-  readonly injected: Float64Array;
+  readonly injected: readonly number[];
+  /** W, size × size, row-major; worked out on first use, since many solutions are asked for volts alone. */
+  readonly weights: () => readonly number[];
 }
+
+const noChange: ReducedSystem = { nodes: [], injected: [], weights: () => [] };
 
 function reducedSystem(
-  base: LinearisedNetwork,
-  conductances: readonly { a: number; b: number; siemens: number }[],
+  { network, volts, transferOhms, filamentLines }: LinearisedNetwork,
+  { conductances }: FaultChange,
   moved: ReadonlyMap<number, FilamentLine>,
 ): ReducedSystem {
-  const { network, volts, transferOhms, filamentLines } = base;
   const { nodeCount, filaments } = network;
-  const added = [...conductances];
+  const nodes: number[] = [];
+  const rowOf = (node: number) => {
+    if (node === REFERENCE) return -1;
+    const known = nodes.indexOf(node);
+    return known >= 0 ? known : nodes.push(node) - 1;
+  };
+  /** Conductances as (row, row, siemens), -1 for the reference. */
+  const added: number[] = [];
+  for (const { a, b, siemens } of conductances) added.push(rowOf(a), rowOf(b), siemens);
+  const currents: number[] = [];
   for (const [index, line] of moved) {
     const { a, b } = filaments[index]!;
-    added.push({ a, b, siemens: line.siemens - filamentLines[index]!.siemens });
+    const [i, j] = [rowOf(a), rowOf(b)];
+    added.push(i, j, line.siemens - filamentLines[index]!.siemens);
+    currents.push(i, j, line.offsetAmps - filamentLines[index]!.offsetAmps);
   }
-  const nodes = [...new Set(added.flatMap(({ a, b }) => [a, b]))].filter((node) => node !== REFERENCE);
   const size = nodes.length;
-  const row = new Map(nodes.map((node, index) => [node, index]));
-  const change = new Float64Array(size * size);
-  const currents = new Float64Array(size);
-  for (const { a, b, siemens } of added) {
-    const [i, j] = [row.get(a), row.get(b)];
-    if (i !== undefined) change[i * size + i]! += siemens;
-    if (j !== undefined) change[j * size + j]! += siemens;
-    if (i !== undefined && j !== undefined) {
-      change[i * size + j]! -= siemens;
-      change[j * size + i]! -= siemens;
-    }
-  }
-  for (const [index, line] of moved) {
-    const { a, b } = filaments[index]!;
-    const amps = line.offsetAmps - filamentLines[index]!.offsetAmps;
-    const [i, j] = [row.get(a), row.get(b)];
-    if (i !== undefined) currents[i]! -= amps;
-    if (j !== undefined) currents[j]! += amps;
-  }
-  const between = (i: number, j: number) => transferOhms[nodes[i]! * nodeCount + nodes[j]!]!;
-  const matrix = new Float64Array(size * size);
-  const driven = new Float64Array(size);
+  const between = (i: number, j: number) =>
+    i < 0 || j < 0 ? 0 : transferOhms[nodes[i]! * nodeCount + nodes[j]!]!;
+  const matrix: number[] = [];
+  const driven: number[] = [];
   for (let i = 0; i < size; i++) {
-    driven[i] = volts[nodes[i]!]!;
-    for (let j = 0; j < size; j++) {
-      let sum = i === j ? 1 : 0;
-      for (let k = 0; k < size; k++) sum += between(i, k) * change[k * size + j]!;
-      matrix[i * size + j] = sum;
-      driven[i]! += between(i, j) * currents[j]!;
+    for (let j = 0; j < size; j++) matrix.push(i === j ? 1 : 0);
+    driven.push(volts[nodes[i]!]!);
+    for (let c = 0; c < currents.length; c += 3) {
+      driven[i]! -= currents[c + 2]! * (between(i, currents[c]!) - between(i, currents[c + 1]!));
     }
   }
-  const inverse = invertSmall(matrix, size);
-  const touched = multiply(inverse, driven, size);
-  const drawn = multiply(change, touched, size);
-  return { nodes, change, inverse, injected: currents.map((amps, i) => amps - drawn[i]!) };
-}
-
-/**
- * Ohms between two nodes after the change: uᵀ·Z·u - (Z_N·u)ᵀ·W·(Z_N·u) with u = +1 at a, -1 at b. W is worked out
- * on first use, since most solutions are only asked for volts.
- */
-function ohmsAfter({ network, transferOhms }: LinearisedNetwork, { nodes, change, inverse }: ReducedSystem) {
-  const size = nodes.length;
-  const { nodeCount } = network;
-  const seen = new Float64Array(size);
-  let weights: Float64Array | null = null;
-  return (a: number, b: number) => {
-    weights ??= product(change, inverse, size);
+  for (let c = 0; c < added.length; c += 3) {
+    const [p, q, siemens] = [added[c]!, added[c + 1]!, added[c + 2]!];
     for (let i = 0; i < size; i++) {
-      seen[i] = transferOhms[nodes[i]! * nodeCount + a]! - transferOhms[nodes[i]! * nodeCount + b]!;
+      const seen = siemens * (between(i, p) - between(i, q));
+      if (p >= 0) matrix[i * size + p]! += seen;
+      if (q >= 0) matrix[i * size + q]! -= seen;
     }
-    let ohms = ohmsBetween(transferOhms, nodeCount, a, b);
-    for (let i = 0; i < size; i++) {
-      let inner = 0;
-      for (let j = 0; j < size; j++) inner += weights[i * size + j]! * seen[j]!;
-      ohms -= seen[i]! * inner;
-    }
-    return ohms;
+  }
+  const touched = solveSmall([...matrix], driven, size);
+  const injected: number[] = touched.map(() => 0);
+  const inject = (p: number, q: number, amps: number) => {
+    if (p >= 0) injected[p]! -= amps;
+    if (q >= 0) injected[q]! += amps;
   };
+  for (let c = 0; c < currents.length; c += 3) inject(currents[c]!, currents[c + 1]!, currents[c + 2]!);
+  for (let c = 0; c < added.length; c += 3) {
+    const [p, q] = [added[c]!, added[c + 1]!];
+    inject(p, q, added[c + 2]! * ((touched[p] ?? 0) - (touched[q] ?? 0)));
+  }
+  let weights: readonly number[] | null = null;
+  return { nodes, injected, weights: () => (weights ??= weightsOf(matrix, added, size)) };
 }
 
-/** uᵀ·Z·u with u = +1 at a, -1 at b. */
-function ohmsBetween(transferOhms: Float64Array, nodeCount: number, a: number, b: number): number {
-  return (
-    transferOhms[a * nodeCount + a]! + transferOhms[b * nodeCount + b]! - 2 * transferOhms[a * nodeCount + b]!
-  );
+/** W = D·(1 + Z_NN·D)⁻¹. */
+function weightsOf(matrix: readonly number[], added: readonly number[], size: number): readonly number[] {
+  const inverse = invertSmall(Float64Array.from(matrix), size);
+  const weights: number[] = new Array<number>(size * size).fill(0);
+  for (let c = 0; c < added.length; c += 3) {
+    const [p, q, siemens] = [added[c]!, added[c + 1]!, added[c + 2]!];
+    for (let j = 0; j < size; j++) {
+      const flow = siemens * ((inverse[p * size + j] ?? 0) - (inverse[q * size + j] ?? 0));
+      if (p >= 0) weights[p * size + j]! += flow;
+      if (q >= 0) weights[q * size + j]! -= flow;
+    }
+  }
+  return weights;
 }
 
-function finish(
-  volts: (node: number) => number,
+function voltsAfter(
+  { network, volts, transferOhms }: LinearisedNetwork,
+  { nodes, injected }: ReducedSystem,
+  node: number,
+): number {
+  let sum = volts[node]!;
+  const row = node * network.nodeCount;
+  for (let k = 0; k < nodes.length; k++) sum += transferOhms[row + nodes[k]!]! * injected[k]!;
+  return sum;
+}
+
+function asUpdated(
+  base: LinearisedNetwork,
   floating: (node: number) => boolean,
-  ohmsOf: (a: number, b: number) => number,
-  { connectivity }: LinearisedNetwork,
+  system: ReducedSystem,
 ): UpdatedNetwork {
-  const ports = new Map<number, Port>();
-  const portOf = (a: number, b: number): Port => {
-    const apart =
-      floating(a) !== floating(b) || (floating(a) && connectivity.group[a] !== connectivity.group[b]);
-    return { volts: volts(a) - volts(b), ohms: apart ? Infinity : Math.max(0, ohmsOf(a, b)) };
-  };
+  const { network, connectivity } = base;
+  const { nodeCount } = network;
+  const voltsOf = (node: number) => voltsAfter(base, system, node);
+  const apart = (a: number, b: number) =>
+    floating(a) !== floating(b) || (floating(a) && connectivity.group[a] !== connectivity.group[b]);
   return {
-    volts,
+    volts: voltsOf,
     floating,
     port(a, b) {
-      if (b !== REFERENCE) return portOf(a, b);
-      // Against the body, three instruments ask the same question of the same point.
-      const known = ports.get(a) ?? portOf(a, b);
-      ports.set(a, known);
-      return known;
+      const ohms = apart(a, b) ? Infinity : Math.max(0, ohmsAgainst(base, system, b, a));
+      return { volts: voltsOf(a) - voltsOf(b), ohms };
+    },
+    writeVolts(into, offset) {
+      for (let node = 0; node < nodeCount; node++) into[offset + node] = voltsOf(node);
+    },
+    writeOhms(against, into, offset) {
+      for (let node = 0; node < nodeCount; node++) {
+        into[offset + node] = apart(node, against)
+          ? Infinity
+          : Math.max(0, ohmsAgainst(base, system, against, node));
+      }
     },
   };
 }
 
-function multiply(matrix: Float64Array, vector: Float64Array, size: number): Float64Array {
-  return Float64Array.from({ length: size }, (_value, i) => {
-    let sum = 0;
-    for (let j = 0; j < size; j++) sum += matrix[i * size + j]! * vector[j]!;
-    return sum;
-  });
-}
-
-function product(left: Float64Array, right: Float64Array, size: number): Float64Array {
-  const result = new Float64Array(size * size);
+/** Ohms between two nodes after the change: uᵀ·Z'·u with u = +1 at the one, -1 at the other. */
+function ohmsAgainst(
+  { network, transferOhms }: LinearisedNetwork,
+  { nodes, weights }: ReducedSystem,
+  other: number,
+  node: number,
+): number {
+  const { nodeCount } = network;
+  const size = nodes.length;
+  const weight = weights();
+  let ohms =
+    transferOhms[node * nodeCount + node]! +
+    transferOhms[other * nodeCount + other]! -
+    2 * transferOhms[node * nodeCount + other]!;
+  // Z is symmetric: a node's row is its column, and lies together.
+  const [own, others] = [node * nodeCount, other * nodeCount];
   for (let i = 0; i < size; i++) {
-    for (let k = 0; k < size; k++) {
-      const factor = left[i * size + k]!;
-      for (let j = 0; j < size; j++) result[i * size + j]! += factor * right[k * size + j]!;
+    const seen = transferOhms[own + nodes[i]!]! - transferOhms[others + nodes[i]!]!;
+    if (seen === 0) continue;
+    let inner = 0;
+    for (let j = 0; j < size; j++) {
+      inner += weight[i * size + j]! * (transferOhms[own + nodes[j]!]! - transferOhms[others + nodes[j]!]!);
     }
+    ohms -= seen * inner;
   }
-  return result;
+  return ohms;
 }

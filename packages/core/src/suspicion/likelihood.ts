@@ -1,8 +1,10 @@
 import type { Display, ReadingValue, Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
-import type { NumberScale, Prediction } from '../instruments/prediction';
+import type { NumberScale } from '../instruments/prediction';
 import { toScale } from '../instruments/prediction';
 import type { OperatingState } from '../circuit/operatingState';
+import type { NumberColumn, PredictionColumn } from './column';
+import { deviationAt, meaningless, meanAt, overloadAt, plain, rowLength, wandering } from './column';
 import type { Predictor } from './predictor';
 
 /** A reading as evidence. */
@@ -28,41 +30,46 @@ export interface ReadingLikelihood {
 /** @returns likelihoods in the order of the predictor's hypotheses; densities on the scale for numbers */
 export function readingLikelihood(predictor: Predictor, reading: TakenReading): ReadingLikelihood {
   const { display } = instrumentById(reading.test.instrument);
-  const predictions = spreadFamilies(
-    predictor.hypotheses.map(({ family }) => family),
-    predictor.hypotheses.map((_each, index) => predictor.predict(reading.state, reading.test, index)),
-  );
+  const column = predictor.column(reading.state, reading.test).whole();
   const slip = slipShare * slipLikelihood(display, reading.value);
-  return {
-    slip,
-    total: Float64Array.from(
-      predictions,
-      (prediction) => slip + (1 - slipShare) * honest(display, prediction, reading.value),
-    ),
-  };
+  const every = Int32Array.from(predictor.hypotheses, (_each, h) => h);
+  const families = Int32Array.from(predictor.hypotheses, ({ family }) => family);
+  const deviations = new Float64Array(every.length);
+  if (column.kind === 'numbers') spreadFamilies(column, every, families, deviations);
+  const total = new Float64Array(every.length);
+  for (let h = 0; h < total.length; h++) {
+    total[h] = slip + (1 - slipShare) * honest(display, column, h, deviations[h]!, reading.value);
+  }
+  return { slip, total };
 }
 
 /**
  * Hypotheses of one family stand for ranges of ohms: between two neighbours, what is read lies between what the
  * two predict. Each number is widened by the range that its hypothesis stands for (width / √12, the deviation of
  * an even spread).
+ * @param hypotheses - rows of the column, families together
+ * @param families - the family of each of them
+ * @param deviations - filled in the order of `hypotheses`
  */
 export function spreadFamilies(
-  families: readonly number[],
-  predictions: readonly Prediction[],
-): readonly Prediction[] {
-  return predictions.map((prediction, index) => {
-    if (prediction.kind !== 'number') return prediction;
-    const sibling = (offset: number) => {
-      const other = predictions[index + offset];
-      const same = families[index + offset] === families[index];
-      return same && other?.kind === 'number' && other.overload === prediction.overload ? other : prediction;
-    };
-    const below = (prediction.mean - sibling(-1).mean) / 2;
-    const above = (sibling(1).mean - prediction.mean) / 2;
-    const width = Math.abs(below) + Math.abs(above);
-    return { ...prediction, deviation: Math.hypot(prediction.deviation, width / Math.sqrt(12)) };
-  });
+  { figures, special, rowOf }: NumberColumn,
+  hypotheses: Int32Array,
+  families: Int32Array,
+  deviations: Float64Array,
+): void {
+  const gap = (one: number, other: number) => {
+    if (other < 0 || other >= hypotheses.length || families[one] !== families[other]) return 0;
+    const [row, next] = [rowOf[hypotheses[one]!]!, rowOf[hypotheses[other]!]!];
+    if (special[next] !== plain) return 0;
+    if (figures[row * rowLength + overloadAt] !== figures[next * rowLength + overloadAt]) return 0;
+    return Math.abs(figures[row * rowLength + meanAt]! - figures[next * rowLength + meanAt]!) / 2;
+  };
+  for (let k = 0; k < hypotheses.length; k++) {
+    const row = rowOf[hypotheses[k]!]!;
+    const own = figures[row * rowLength + deviationAt]!;
+    const width = special[row] === plain ? gap(k, k - 1) + gap(k, k + 1) : 0;
+    deviations[k] = width === 0 ? own : Math.hypot(own, width / Math.sqrt(12));
+  }
 }
 
 /** The length of an instrument's scale, over which slips and wandering values are spread. */
@@ -76,32 +83,36 @@ function slipLikelihood(display: Display, value: ReadingValue): number {
   return value.kind === 'overload' ? slipOverload : (1 - slipOverload) / scaleLength(display.scale);
 }
 
-/** Likelihood of a reading taken as it should be. */
-function honest(display: Display, prediction: Prediction, value: ReadingValue): number {
-  switch (prediction.kind) {
-    case 'meaningless':
-      return slipLikelihood(display, value);
-    case 'wandering':
-      return value.kind === 'number' && display.kind === 'number'
-        ? wanderingDensity(display.scale, value.value)
-        : 0;
-    case 'outcomes': {
-      if (display.kind !== 'outcomes' || value.kind !== 'outcome') return 0;
-      const index = display.outcomes.findIndex((each) => each.id === value.outcome);
-      return prediction.chances[index] ?? 0;
-    }
-    case 'number': {
-      if (value.kind === 'overload') return prediction.overload;
-      if (value.kind !== 'number' || display.kind !== 'number') return 0;
-      const distance = (toScale(display.scale, value.value) - prediction.mean) / prediction.deviation;
-      const density = Math.exp(-(distance ** 2) / 2) / (prediction.deviation * Math.sqrt(2 * Math.PI));
-      return (1 - prediction.overload) * density;
-    }
+/** Likelihood of a reading taken as it should be, under the hypothesis at index `h`. */
+function honest(
+  display: Display,
+  column: PredictionColumn,
+  h: number,
+  deviation: number,
+  value: ReadingValue,
+): number {
+  const row = column.rowOf[h]!;
+  const special = column.special[row];
+  if (special === meaningless) return slipLikelihood(display, value);
+  if (column.kind === 'outcomes') {
+    if (display.kind !== 'outcomes' || value.kind !== 'outcome') return 0;
+    const index = display.outcomes.findIndex((each) => each.id === value.outcome);
+    return index < 0 ? 0 : column.figures[row * column.outcomes + index]!;
   }
+  if (display.kind !== 'number') return 0;
+  if (special === wandering) {
+    return value.kind === 'number' ? wanderingDensity(display.scale, value.value) : 0;
+  }
+  const overload = column.figures[row * rowLength + overloadAt]!;
+  if (value.kind === 'overload') return overload;
+  if (value.kind !== 'number') return 0;
+  const distance =
+    (toScale(display.scale, value.value) - column.figures[row * rowLength + meanAt]!) / deviation;
+  return ((1 - overload) * Math.exp(-(distance ** 2) / 2)) / (deviation * Math.sqrt(2 * Math.PI));
 }
 
 /** Volts below which a floating wire mostly seems to stand, and the most that it picks up. Judgement. */
-const wanderingVolts = 15;
+export const wanderingVolts = 15;
 
 /** A floating wire shows anything from 0 V up to the supply's volts, evenly on the scale (low values more often). */
 export function wanderingDensity(scale: NumberScale, value: number): number {

@@ -1,18 +1,21 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
 import { stateKey } from '../circuit/operatingState';
+import type { Fault } from '../faults/fault';
 import type { Hypothesis } from '../faults/hypotheses';
 import { hypothesesOf } from '../faults/hypotheses';
 import type { Bench, Test } from '../instruments/instrument';
+import { predictOn } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
 import type { Prediction } from '../instruments/prediction';
-import type { StateSolver } from '../solver/solution';
+import type { FaultTable } from '../solver/faultTable';
+import { faultTable } from '../solver/faultTable';
+import type { Network } from '../solver/network';
 import { stateSolver } from '../solver/solution';
+import { Column } from './column';
 
 /** Solved states kept at hand; each holds a few matrices of nodes × nodes. */
-const keptStates = 600;
-/** Index of the healthy circuit among the hypotheses. */
-const healthy = -1;
+const keptStates = 300;
 
 /**
  * One circuit with everything that can be wrong in it, solved on demand and remembered: what a reading would be
@@ -23,16 +26,18 @@ export interface Predictor {
   readonly hypotheses: readonly Hypothesis[];
   /** The circuit in a state under one hypothesis; null for the healthy circuit. */
   bench(state: OperatingState, hypothesis: number | null): Bench;
-  /** The same for many hypotheses, in the order given. */
-  benches(state: OperatingState, hypotheses: readonly number[]): readonly Bench[];
   /** What a test would show under one hypothesis. */
   predict(state: OperatingState, test: Test, hypothesis: number | null): Prediction;
+  /** What a test would show under any of them. @throws {CoreError} `instrument/target` */
+  column(state: OperatingState, test: Test): Column;
 }
 
 interface SolvedState {
   readonly state: OperatingState;
-  readonly solver: StateSolver;
-  readonly benches: Map<number, Bench>;
+  readonly network: Network;
+  /** By hypothesis; the healthy circuit at the end. */
+  readonly table: FaultTable;
+  readonly columns: Map<string, Column>;
 }
 
 /** @param hypotheses - what can be wrong; everything in the circuit unless told otherwise */
@@ -40,42 +45,53 @@ export function createPredictor(
   circuit: Circuit,
   hypotheses: readonly Hypothesis[] = hypothesesOf(circuit),
 ): Predictor {
-  const solved = new Map<string, SolvedState>();
-  const keys = new WeakMap<OperatingState, string>();
-  const solvedState = (state: OperatingState): SolvedState => {
-    const key = keys.get(state) ?? stateKey(state);
-    keys.set(state, key);
-    const known = solved.get(key);
-    if (known !== undefined) {
-      // Put at the end again: the map's first key is then the one unused for longest.
-      solved.delete(key);
-      solved.set(key, known);
-      return known;
-    }
-    const fresh = { state, solver: stateSolver(circuit, state), benches: new Map<number, Bench>() };
-    solved.set(key, fresh);
-    if (solved.size > keptStates) solved.delete(solved.keys().next().value ?? '');
-    return fresh;
+  const healthy = hypotheses.length;
+  const solvedState = solvedStates(circuit, [...hypotheses.map(({ fault }) => fault), null]);
+  const bench = (state: OperatingState, hypothesis: number | null): Bench => {
+    const entry = solvedState(state);
+    return { circuit, state: entry.state, solution: entry.table.solution(hypothesis ?? healthy) };
   };
-  const benchIn = (entry: SolvedState, hypothesis: number | null): Bench => {
-    const index = hypothesis ?? healthy;
-    const known = entry.benches.get(index);
-    if (known !== undefined) return known;
-    const fault = hypothesis === null ? null : hypotheses[hypothesis]!.fault;
-    const bench = { circuit, state: entry.state, solution: entry.solver.solve(fault) };
-    entry.benches.set(index, bench);
-    return bench;
-  };
-  const bench = (state: OperatingState, hypothesis: number | null) => benchIn(solvedState(state), hypothesis);
   return {
     circuit,
     hypotheses,
     bench,
-    benches: (state, many) => {
-      const entry = solvedState(state);
-      return many.map((hypothesis) => benchIn(entry, hypothesis));
-    },
     predict: (state, test, hypothesis) =>
-      instrumentById(test.instrument).predict(bench(state, hypothesis), test.at),
+      predictOn(instrumentById(test.instrument), bench(state, hypothesis), test.at),
+    column(state, { instrument, at }) {
+      const entry = solvedState(state);
+      const key = `${instrument} ${at}`;
+      const known = entry.columns.get(key);
+      if (known !== undefined) return known;
+      const { lay, display } = instrumentById(instrument);
+      const setting = { circuit, state: entry.state, network: entry.network };
+      const fresh = new Column(lay(setting, at), display, entry.table, healthy);
+      entry.columns.set(key, fresh);
+      return fresh;
+    },
   };
+}
+
+/** The states met so far, the one unused for longest forgotten first. */
+function solvedStates(
+  circuit: Circuit,
+  faults: readonly (Fault | null)[],
+): (state: OperatingState) => SolvedState {
+  const solved = new Map<string, SolvedState>();
+  const keys = new WeakMap<OperatingState, string>();
+  return (state) => {
+    const key = keys.get(state) ?? stateKey(state);
+    keys.set(state, key);
+    const known = solved.get(key);
+    const entry = known ?? solveState(circuit, state, faults);
+    // Put at the end again: the map's first key is then the one unused for longest.
+    if (known !== undefined) solved.delete(key);
+    solved.set(key, entry);
+    if (solved.size > keptStates) solved.delete(solved.keys().next().value ?? '');
+    return entry;
+  };
+}
+
+function solveState(circuit: Circuit, state: OperatingState, faults: readonly (Fault | null)[]): SolvedState {
+  const solver = stateSolver(circuit, state);
+  return { state, network: solver.network, table: faultTable(solver, faults), columns: new Map() };
 }

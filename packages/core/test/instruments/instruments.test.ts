@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { withApart, withCavity } from '../../src/circuit/operatingState';
 import type { Fault } from '../../src/faults/fault';
 import type { Bench, Test } from '../../src/instruments/instrument';
+import { predictOn } from '../../src/instruments/instrument';
 import { allInstruments, instrumentById } from '../../src/instruments/instruments';
 import { fromScale, judgedSteps, normalCdf } from '../../src/instruments/prediction';
 import { simplePrediction } from '../../src/instruments/simplePrediction';
@@ -23,10 +24,10 @@ const benchOf = (state: Bench['state'], fault: Fault | null = null): Bench => ({
   solution: stateSolver(library, state).solve(fault),
 });
 const shows = (bench: Bench, instrument: Test['instrument'], at: string) =>
-  simplePrediction(instrumentById(instrument), instrumentById(instrument).predict(bench, at));
+  simplePrediction(instrumentById(instrument), predictOn(instrumentById(instrument), bench, at));
 const ohmsOf = (bench: Bench, at: string) => {
-  const { predict, display } = instrumentById('ohmmeter');
-  const prediction = predict(bench, at);
+  const { display } = instrumentById('ohmmeter');
+  const prediction = predictOn(instrumentById('ohmmeter'), bench, at);
   if (prediction.kind !== 'number' || display.kind !== 'number') throw new Error(prediction.kind);
   return fromScale(display.scale, prediction.mean);
 };
@@ -45,7 +46,7 @@ describe('ohms to ground', () => {
   });
 
   test('mean nothing on a live point', () => {
-    expect(instrumentById('ohmmeter').predict(benchOf(states.rest), 'F17.load').kind).toBe('meaningless');
+    expect(predictOn(instrumentById('ohmmeter'), benchOf(states.rest), 'F17.load').kind).toBe('meaningless');
   });
 });
 
@@ -108,7 +109,9 @@ describe('the limiter lamp', () => {
   });
 
   test('means nothing where there is none', () => {
-    expect(instrumentById('cavity-lamp').predict(benchOf(states.lightsOn), 'F17').kind).toBe('meaningless');
+    expect(predictOn(instrumentById('cavity-lamp'), benchOf(states.lightsOn), 'F17').kind).toBe(
+      'meaningless',
+    );
   });
 });
 
@@ -129,10 +132,10 @@ test('every instrument gives chances that sum to 1, or finite numbers, at every 
     benchOf(state, shortAt('W17', 0.3)),
     benchOf(state, { kind: 'open', section: 'W11' }),
   ]);
-  for (const { predict, targets } of allInstruments) {
-    for (const at of targets(library)) {
+  for (const instrument of allInstruments) {
+    for (const at of instrument.targets(library)) {
       for (const bench of benches) {
-        const prediction = predict(bench, at);
+        const prediction = predictOn(instrument, bench, at);
         if (prediction.kind === 'outcomes') {
           expect(prediction.chances.reduce((sum, chance) => sum + chance, 0)).toBeCloseTo(1, 9);
           expect(Math.min(...prediction.chances)).toBeGreaterThanOrEqual(-1e-12);

@@ -1,0 +1,52 @@
+import type { Fault } from '../faults/fault';
+import type { Solution, StateSolver } from './solution';
+import type { Network } from './network';
+import { REFERENCE } from './network';
+
+/**
+ * One state of a circuit under each of many faults: volts and ohms of every node, a row for each fault, worked out
+ * when the fault is first asked for and kept. The same as asking each solution, but in rows that can be run over.
+ */
+export interface FaultTable {
+  readonly network: Network;
+  readonly faults: readonly (Fault | null)[];
+  readonly solution: (fault: number) => Solution;
+  /** Volts of every node. */
+  readonly volts: (fault: number) => Float64Array;
+  /** Ohms behind every node against the body or another node; infinite where they do not hang together. */
+  readonly ohms: (fault: number, against?: number) => Float64Array;
+}
+
+export function faultTable({ network, solve }: StateSolver, faults: readonly (Fault | null)[]): FaultTable {
+  const count = faults.length;
+  const { nodeCount } = network;
+  const rows = <T>(make: (fault: number) => T) => {
+    const known = new Array<T | undefined>(count);
+    return (fault: number): T => (known[fault] ??= make(fault));
+  };
+  const solution = rows((fault) => solve(faults[fault] ?? null));
+  const ohmsAgainst = (against: number) =>
+    rows((fault) => {
+      const row = new Float64Array(nodeCount);
+      solution(fault).writeOhms(against, row, 0);
+      return row;
+    });
+  const toBody = ohmsAgainst(REFERENCE);
+  const toOthers = new Map<number, (fault: number) => Float64Array>();
+  return {
+    network,
+    faults,
+    solution,
+    volts: rows((fault) => {
+      const row = new Float64Array(nodeCount);
+      solution(fault).writeVolts(row, 0);
+      return row;
+    }),
+    ohms(fault, against = REFERENCE) {
+      if (against === REFERENCE) return toBody(fault);
+      const known = toOthers.get(against) ?? ohmsAgainst(against);
+      toOthers.set(against, known);
+      return known(fault);
+    },
+  };
+}

@@ -1,0 +1,157 @@
+import type { Display, Laid } from '../instruments/instrument';
+import { senseAll } from '../instruments/instrument';
+import type { Prediction } from '../instruments/prediction';
+import type { FaultTable } from '../solver/faultTable';
+
+/** How a reading is out of the ordinary under one hypothesis. */
+export const plain = 0;
+export const wandering = 1;
+export const meaningless = 2;
+
+/** What one test in one state would show under each hypothesis that has been asked for. */
+export type PredictionColumn = OutcomeColumn | NumberColumn;
+
+interface Rows {
+  /** Which row is a hypothesis's; below 0 for one that has not been asked for. */
+  readonly rowOf: Int16Array;
+  /** `plain`, `wandering` or `meaningless`, by row. */
+  readonly special: Uint8Array;
+}
+
+export interface OutcomeColumn extends Rows {
+  readonly kind: 'outcomes';
+  readonly outcomes: number;
+  /** rows × outcomes, row-major; rows sum to 1. */
+  readonly figures: Float64Array;
+}
+
+export interface NumberColumn extends Rows {
+  readonly kind: 'numbers';
+  /**
+   * rows × (mean, deviation, chance of "OL"), row-major, on the instrument's scale; without meaning where
+   * `special` is not `plain`.
+   */
+  readonly figures: Float64Array;
+}
+
+/** Where a number column keeps what, within a row. */
+export const rowLength = 3;
+export const meanAt = 0;
+export const deviationAt = 1;
+export const overloadAt = 2;
+
+/**
+ * Sensed values that differ by less than this, as a share and in volts, ohms or amps, look the same to every
+ * instrument: a small part of the error of the finest.
+ */
+const sameShare = 0.005;
+const sameAbsolute = 0.001;
+
+/** In `rowOf`, for a hypothesis that has no row yet. */
+const none = -1;
+
+/**
+ * What one test in one state senses and shows, worked out hypothesis by hypothesis as it is asked for and kept:
+ * it depends on the circuit, the state and the fault alone, never on what was read before. While all that is asked
+ * for looks the same, nothing is kept at all.
+ */
+export class Column {
+  private rows = 0;
+  private shown: PredictionColumn | null = null;
+
+  constructor(
+    private readonly laid: Laid,
+    private readonly display: Display,
+    private readonly table: FaultTable,
+    /** Hypotheses in all. */
+    private readonly count: number,
+  ) {}
+
+  /** The column with the rows of some hypotheses filled; null when they all look the same. */
+  with(hypotheses: Int32Array): PredictionColumn | null {
+    if (this.shown === null && this.alike(hypotheses)) return null;
+    return this.filled(hypotheses);
+  }
+
+  /** The column with every row filled. */
+  whole(): PredictionColumn {
+    return this.filled(Int32Array.from({ length: this.count }, (_each, h) => h));
+  }
+
+  private alike(hypotheses: Int32Array): boolean {
+    const { first, second } = scratchFor(hypotheses.length);
+    senseAll(this.laid.probe, this.table, hypotheses, first, second);
+    return narrow(first, hypotheses.length) && narrow(second, hypotheses.length);
+  }
+
+  private filled(hypotheses: Int32Array): PredictionColumn {
+    const shown = this.shown ?? emptyColumn(this.display, new Int16Array(this.count).fill(none), 0);
+    const missing: number[] = [];
+    for (const h of hypotheses) if (shown.rowOf[h] === none) missing.push(h);
+    this.shown = grown(this.display, shown, this.rows, missing.length);
+    const { first, second } = scratchFor(missing.length);
+    senseAll(this.laid.probe, this.table, missing, first, second);
+    for (let k = 0; k < missing.length; k++) {
+      this.shown.rowOf[missing[k]!] = this.rows;
+      store(this.shown, this.rows++, this.laid.show(first[k]!, second[k]!));
+    }
+    return this.shown;
+  }
+}
+
+/** Room for more rows, what is there kept. */
+function grown(display: Display, column: PredictionColumn, rows: number, more: number): PredictionColumn {
+  if (rows + more <= column.special.length) return column;
+  const larger = emptyColumn(display, column.rowOf, Math.max(rows + more, 2 * rows));
+  larger.figures.set(column.figures);
+  larger.special.set(column.special);
+  return larger;
+}
+
+let scratch = { first: new Float64Array(64), second: new Float64Array(64) };
+
+/** Room to sense so many faults in; nothing keeps it. */
+function scratchFor(count: number) {
+  if (scratch.first.length < count) {
+    scratch = { first: new Float64Array(2 * count), second: new Float64Array(2 * count) };
+  }
+  return scratch;
+}
+
+/** Whether the first so many values look the same to every instrument. */
+function narrow(values: Float64Array, count: number): boolean {
+  let [least, greatest] = [Infinity, -Infinity];
+  for (let k = 0; k < count; k++) {
+    const value = values[k]!;
+    if (value < least) least = value;
+    if (value > greatest) greatest = value;
+  }
+  if (least === greatest) return true;
+  if (greatest === Infinity) return false;
+  return greatest - least <= sameAbsolute + sameShare * Math.max(Math.abs(least), Math.abs(greatest));
+}
+
+function emptyColumn(display: Display, rowOf: Int16Array, capacity: number): PredictionColumn {
+  const special = new Uint8Array(capacity);
+  if (display.kind === 'outcomes') {
+    const outcomes = display.outcomes.length;
+    return { kind: 'outcomes', outcomes, figures: new Float64Array(capacity * outcomes), rowOf, special };
+  }
+  return { kind: 'numbers', figures: new Float64Array(capacity * rowLength), rowOf, special };
+}
+
+function store(column: PredictionColumn, row: number, prediction: Prediction): void {
+  const { figures, special } = column;
+  if (prediction.kind === 'meaningless') special[row] = meaningless;
+  if (prediction.kind === 'wandering') special[row] = wandering;
+  if (column.kind === 'outcomes') {
+    const { outcomes } = column;
+    for (let o = 0; o < outcomes; o++) {
+      figures[row * outcomes + o] = prediction.kind === 'outcomes' ? prediction.chances[o]! : 1 / outcomes;
+    }
+  } else if (prediction.kind === 'number') {
+    figures[row * rowLength + meanAt] = prediction.mean;
+    figures[row * rowLength + deviationAt] = prediction.deviation;
+    figures[row * rowLength + overloadAt] = prediction.overload;
+  }
+}
