@@ -1,13 +1,15 @@
+import type { OperatingState } from '../src/circuit/operatingState';
 import { NOTHING_WRONG } from '../src/faults/hypotheses';
 import type { ReadingValue, Test } from '../src/instruments/instrument';
 import { instrumentById } from '../src/instruments/instruments';
-import { assess, planNext } from '../src/job/assess';
+import { assess } from '../src/job/assess';
 import type { JobEvent } from '../src/job/events';
 import { foldJob } from '../src/job/foldJob';
 import { simulateReading } from '../src/job/simulateReading';
 import { createPredictor } from '../src/suspicion/predictor';
 import type { Predictor } from '../src/suspicion/predictor';
 import { library, states } from '../test/library';
+import { playJob } from '../test/playJob';
 import { seededRandom } from '../test/seededRandom';
 import type { Figure } from './figure';
 
@@ -28,13 +30,19 @@ export default function finding(): readonly Figure[] {
     value: { kind: 'outcome', outcome: 'blows' },
     typed: 'blows',
   };
+  const out: JobEvent = { ...blown, id: 'out', type: 'state-set', state: states.fuseOut };
   const share = (wrongShare: number) => {
     const random = seededRandom(17);
     let right = 0;
     let readings = 0;
     for (let job = 0; job < jobs; job++) {
-      const played = play(predictor, blown, drawFault(predictor, blown, random), wrongShare, random);
-      right += played.right ? 1 : 0;
+      const fault = drawFault(predictor, blown, random);
+      const read = (test: Test, state: OperatingState) =>
+        random() < wrongShare
+          ? wrongReading(test, random)
+          : simulateReading(predictor.bench(state, fault), test, random);
+      const played = playJob(predictor, [blown, out], read, mostReadings);
+      right += played.suspect === predictor.hypotheses[fault]!.suspect ? 1 : 0;
       readings += played.readings;
     }
     return { right: (100 * right) / jobs, readings: readings / jobs };
@@ -65,32 +73,6 @@ function drawFault(predictor: Predictor, blown: JobEvent, random: () => number):
   return predictor.hypotheses[fault]?.suspect === NOTHING_WRONG
     ? drawFault(predictor, blown, random)
     : Math.max(0, fault);
-}
-
-function play(
-  predictor: Predictor,
-  blown: JobEvent,
-  fault: number,
-  wrongShare: number,
-  random: () => number,
-): { right: boolean; readings: number } {
-  const events: JobEvent[] = [blown, { ...blown, id: 'out', type: 'state-set', state: states.fuseOut }];
-  for (let readings = 0; ; readings++) {
-    const job = foldJob(predictor.circuit, events);
-    const assessment = assess(predictor, job);
-    const [action] =
-      assessment.isolated === null && readings < mostReadings ? planNext(predictor, job, assessment) : [];
-    if (action === undefined) {
-      const top = assessment.suspicion.suspects[0]?.id;
-      return { right: top === predictor.hypotheses[fault]!.suspect, readings };
-    }
-    const { test, state } = action;
-    const value =
-      random() < wrongShare
-        ? wrongReading(test, random)
-        : simulateReading(predictor.bench(state, fault), test, random);
-    events.push({ ...blown, id: `r${readings}`, type: 'reading-taken', test, state, value, typed: '' });
-  }
 }
 
 /** Anything that the instrument can show. */

@@ -172,7 +172,9 @@ export function senseAll(
       }
       return;
     }
-    default:
+    case 'blown':
+    case 'sight':
+    case 'vain':
       for (let k = 0; k < count; k++) {
         first[k] = sensed(probe, table.solution(faults[k]!)).first;
         second[k] = 0;

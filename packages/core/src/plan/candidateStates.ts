@@ -9,13 +9,20 @@ import type { Predictor } from '../suspicion/predictor';
 export const limiterLamp: CavityFill = { kind: 'lamp', watts: 21 };
 
 /**
- * States worth measuring in, the present one first: the cavities of fuses that are out filled with a limiter lamp
- * or left open, each with one control moved, each with one part taken apart or put together. Positions that carry
- * a caution (cranking) are never among them, nor controls that change nothing in this circuit.
+ * States worth measuring in, the present one first: as it is or with everything joined again; the cavities of the
+ * fuses in question left open or filled with a limiter lamp; each with one control moved, each with one part taken
+ * apart or put together. Positions that carry a caution (cranking) are never among them, nor controls that change
+ * nothing in this circuit.
+ * @param fuses - those that feed what is suspect
  */
-export function candidateStates(predictor: Predictor, present: OperatingState): readonly OperatingState[] {
+export function candidateStates(
+  predictor: Predictor,
+  present: OperatingState,
+  fuses: readonly string[],
+): readonly OperatingState[] {
   const { circuit } = predictor;
-  const bases = [present, ...fills(circuit, present)];
+  const joined = present.apart.length === 0 ? [] : [{ ...present, apart: [] }];
+  const bases = [present, ...joined].flatMap((base) => [base, ...fills(circuit, base, fuses)]);
   const set = electricallyDistinct(
     predictor,
     bases.flatMap((base) => [base, ...controlsMoved(circuit, base)]),
@@ -29,12 +36,15 @@ export function candidateStates(predictor: Predictor, present: OperatingState): 
   return present.batteryConnected ? [...parted, dead] : parted;
 }
 
-function fills(circuit: Circuit, present: OperatingState): readonly OperatingState[] {
-  return circuit.parts.flatMap((part) => {
-    if (part.kind !== 'fuse') return [];
-    const fill = cavityFill(present, part.id);
-    if (fill.kind === 'fuse') return [];
-    return [withCavity(present, part.id, fill.kind === 'open' ? limiterLamp : { kind: 'open' })];
+/** A fuse in question may come out; a fresh one is never proposed in place of a lamp or of nothing. */
+function fills(circuit: Circuit, base: OperatingState, fuses: readonly string[]): readonly OperatingState[] {
+  const empty: CavityFill = { kind: 'open' };
+  return circuit.parts.flatMap(({ id, kind }) => {
+    if (kind !== 'fuse') return [];
+    const fill = cavityFill(base, id).kind;
+    if (fill === 'fuse' && !fuses.includes(id)) return [];
+    const others = [empty, limiterLamp].filter((each) => each.kind !== fill);
+    return others.map((each) => withCavity(base, id, each));
   });
 }
 

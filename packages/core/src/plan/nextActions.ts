@@ -1,3 +1,5 @@
+import type { Circuit } from '../circuit/circuit';
+import { fedSections } from '../circuit/fedSections';
 import type { OperatingState } from '../circuit/operatingState';
 import { stateKey } from '../circuit/operatingState';
 import type { Hypothesis } from '../faults/hypotheses';
@@ -77,7 +79,7 @@ export function nextActions(
   const doubt = entropyBits(belief.suspectChances);
   if (doubt < leastBits) return [];
   const best: { action: ProposedAction; rate: number }[] = [];
-  for (const { candidate, ceiling } of byCeiling(candidates(predictor, site, limits), doubt)) {
+  for (const { candidate, ceiling } of byCeiling(candidates(predictor, belief, site, limits), doubt)) {
     const worst = best.length >= count ? best.at(-1)!.rate : 0;
     if (ceiling <= Math.max(worst, leastShare * (best[0]?.rate ?? 0))) break;
     const table = tableFor(predictor, belief, candidate);
@@ -191,7 +193,12 @@ function representatives(hypotheses: readonly Hypothesis[], suspicion: Suspicion
 }
 
 /** Every test in every state worth having. */
-function candidates(predictor: Predictor, site: Worksite, limits: PlanLimits): readonly Candidate[] {
+function candidates(
+  predictor: Predictor,
+  belief: Belief,
+  site: Worksite,
+  limits: PlanLimits,
+): readonly Candidate[] {
   const { circuit } = predictor;
   const tests = allInstruments
     .filter(({ id }) => !limits.without.includes(id))
@@ -202,7 +209,7 @@ function candidates(predictor: Predictor, site: Worksite, limits: PlanLimits): r
         .map((at) => ({ instrument, test: { instrument: instrument.id, at } })),
     );
   const asked = new Set(limits.taken.map(({ test, state }) => questionKey(test, stateKey(state))));
-  const found = candidateStates(predictor, site.state).flatMap((state) => {
+  const found = candidateStates(predictor, site.state, fusesInQuestion(circuit, belief)).flatMap((state) => {
     const work = workIn(circuit, site, state);
     const key = stateKey(state);
     return tests
@@ -213,6 +220,16 @@ function candidates(predictor: Predictor, site: Worksite, limits: PlanLimits): r
       .filter((candidate) => !candidate.work.places.some((place) => limits.refused.includes(place)));
   });
   return found;
+}
+
+/** A fuse is in question when this much of the suspicion lies behind it. */
+const questionFrom = 0.15;
+
+function fusesInQuestion(circuit: Circuit, { suspects, suspectChances }: Belief): readonly string[] {
+  return [...fedSections(circuit)].flatMap(([fuse, fed]) => {
+    const behind = suspects.reduce((sum, id, s) => sum + (fed.has(id) ? suspectChances[s]! : 0), 0);
+    return behind >= questionFrom ? [fuse] : [];
+  });
 }
 
 /** Candidates with the most bits per minute that each could have at best, largest first. */

@@ -1,9 +1,14 @@
+import { fedSections } from '../../src/circuit/fedSections';
+import type { OperatingState } from '../../src/circuit/operatingState';
+import type { Test } from '../../src/instruments/instrument';
 import { nextActions } from '../../src/plan/nextActions';
 import type { TakenReading } from '../../src/suspicion/likelihood';
 import { createPredictor } from '../../src/suspicion/predictor';
 import { suspicionOf } from '../../src/suspicion/suspicion';
+import { likeliestReading } from '../likeliestReading';
 import { library, states } from '../library';
 import { allBut, playChain } from '../playChain';
+import { playJob } from '../playJob';
 
 describe('on a bare chain of N equal sections', () => {
   const lengths = Array.from({ length: 63 }, (_each, i) => i + 2);
@@ -76,4 +81,23 @@ describe('on the travelling library', () => {
     expect(without.length).toBeGreaterThan(0);
     for (const { work } of without) expect(work.places).not.toContain('body-centre');
   });
+});
+
+describe('from a job with nothing but its complaint', () => {
+  test.each(['W17', 'W21', 'W24'])('a short in %s is found, and the plan never runs dry', (section) => {
+    const predictor = createPredictor(library);
+    const fault = predictor.hypotheses.findIndex(
+      ({ suspect, name }) => suspect === section && name === 'short to ground',
+    );
+    const read = (test: Test, state: OperatingState) =>
+      likeliestReading(test, predictor.predict(state, test, fault));
+    const played = playJob(predictor, [], read, 16);
+    expect(played).toMatchObject({ suspect: section, isolated: true });
+  });
+});
+
+test('what is behind a fuse ends at its loads', () => {
+  const fed = fedSections(library);
+  for (const id of ['W17', 'W21', 'W24']) expect(fed.get('F17')?.has(id)).toBe(true);
+  for (const id of ['W17', 'W21', 'W24']) expect(fed.get('F4')?.has(id)).toBe(false);
 });
