@@ -16,10 +16,10 @@ module.exports = {
       to: { path: '^(apps|e2e|scripts)/' },
     },
     {
-      name: 'server-and-web-apart',
+      name: 'applications-apart',
       severity: 'error',
-      from: { path: '^apps/(server|web)/src' },
-      to: { path: '^(apps/(server|web)|e2e|scripts)/', pathNot: '^apps/$1/' },
+      from: { path: '^apps/(server|cli|web)/src' },
+      to: { path: '^(apps/(server|cli|web)|e2e|scripts)/', pathNot: '^apps/$1/' },
     },
     {
       name: 'by-the-front-door',

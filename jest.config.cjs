@@ -1,4 +1,4 @@
-/** Five projects, each compiled in memory by @swc/jest; the database comes up once, before them all. */
+/** Six projects, each compiled in memory by @swc/jest; the database comes up once, before them all. */
 const transform = {
   '^.+\\.(ts|tsx|mjs|js)$': [
     '@swc/jest',
@@ -34,6 +34,12 @@ module.exports = {
       ...common,
       displayName: 'contract',
       rootDir: 'packages/contract',
+      testMatch: ['<rootDir>/test/**/*.test.ts'],
+    },
+    {
+      ...common,
+      displayName: 'cli',
+      rootDir: 'apps/cli',
       testMatch: ['<rootDir>/test/**/*.test.ts'],
     },
     {

@@ -1,8 +1,8 @@
+import { outcomeName } from '@grim-lantern/core';
 import type { ForeseenOutcome, ReadingValue, Test } from '@grim-lantern/core';
 import { fireEvent, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { ReadingEntry } from '../src/job/ReadingEntry';
-import { outcomeName } from '../src/job/words';
 
 const bands: readonly ForeseenOutcome[] = [
   { from: null, to: 0.5, overload: false },

@@ -25,5 +25,8 @@ export type {
 } from './api';
 export { circuitSchema } from './circuit';
 export { jobEventSchema, operatingStateSchema } from './job';
+export { jobFileSchema } from './jobFile';
+export type { JobFile } from './jobFile';
+export { publishedSchemas } from './publishedSchemas';
 export { openApi } from './openApi';
 export { firstProblem } from './firstProblem';

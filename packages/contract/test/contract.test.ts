@@ -2,7 +2,16 @@ import type { Circuit, JobEvent } from '@grim-lantern/core';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { circuitSchema, firstProblem, jobEventSchema, newJobSchema, openApi, routes } from '../src/index';
+import {
+  circuitSchema,
+  firstProblem,
+  jobEventSchema,
+  jobFileSchema,
+  newJobSchema,
+  openApi,
+  publishedSchemas,
+  routes,
+} from '../src/index';
 
 const library = JSON.parse(
   readFileSync(join(__dirname, '../../../demo/circuits/travelling-library.json'), 'utf8'),
@@ -132,4 +141,25 @@ test('the description holds every route, and the body of each that has one', () 
   expect(described.filter(({ requestBody }) => requestBody !== undefined)).toHaveLength(
     Object.values(routes).filter((route) => 'body' in route).length,
   );
+});
+
+test.each([...publishedSchemas()])('docs/schema/%s is what the application checks with', (name, schema) => {
+  const published = readFileSync(join(__dirname, '../../../docs/schema', name), 'utf8');
+  // `npm run schemas` writes them anew.
+  expect(JSON.parse(published)).toEqual(JSON.parse(JSON.stringify(schema)));
+});
+
+test('a job document is checked against its own circuit, event by event', () => {
+  const job = { format: 'grim-lantern/job', version: 1, title: 'Dead', circuit: library };
+  const stamp = { author: '2cb85f3f-4a24-439a-9d99-8017f5e2fc57', at: '2026-11-24T08:00:00.000Z' };
+  const id = (n: number) => `5b0c1de8-7e5b-4c8e-9f57-0f2ad12b8a0${n}`;
+  const refuse = (point: string, n: number) => ({ ...stamp, id: id(n), type: 'point-refused', point });
+  const flaw = (events: unknown[]) => {
+    const result = jobFileSchema.safeParse({ ...job, events });
+    return result.success ? null : firstProblem(result.error).field;
+  };
+  expect(flaw([refuse('hinge', 1)])).toBeNull();
+  expect(flaw([refuse('hinge', 1), refuse('moon', 2)])).toBe('events.1.point');
+  const withdrawn = { ...stamp, id: id(3), type: 'reading-withdrawn', reading: id(9), why: 'x' };
+  expect(flaw([withdrawn])).toBe('events.0.reading');
 });

@@ -43,7 +43,9 @@ export type { ForeseenOutcome, ProposedAction } from './plan/nextActions';
 export type { OutcomeSpec } from './plan/outcomeTable';
 export { bandOf } from './plan/outcomeTable';
 export type { Work } from './plan/work';
+export { spiceNetlist } from './solver/netlist';
 export { stateSolver } from './solver/solution';
+export type { Solution } from './solver/solution';
 export type { TakenReading } from './suspicion/likelihood';
 export { createPredictor } from './suspicion/predictor';
 export type { Predictor } from './suspicion/predictor';
@@ -52,3 +54,14 @@ export type { Suspect, Suspicion } from './suspicion/suspicion';
 export { formatQuantity, formatReading } from './units/formatQuantity';
 export { parseReading } from './units/parseReading';
 export type { ParsedReading } from './units/parseReading';
+export { cautionsOf, controlCaution } from './words/cautions';
+export { minutes, percent, worth } from './words/figures';
+export {
+  instruction,
+  leavesWords,
+  outcomeName,
+  readingCount,
+  readingWords,
+  suspectName,
+} from './words/outcomes';
+export { apartWord, fillWords, stateWords } from './words/states';

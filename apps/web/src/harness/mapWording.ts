@@ -1,6 +1,5 @@
 import type { Circuit, OperatingState } from '@grim-lantern/core';
-import { cavityFill } from '@grim-lantern/core';
-import { apartWord, fillWords, percent } from '../job/words';
+import { apartWord, cavityFill, fillWords, percent } from '@grim-lantern/core';
 import type { HarnessLayout } from './layoutHarness';
 import { linesOf } from './linesOf';
 import { litFrom } from './litFrom';

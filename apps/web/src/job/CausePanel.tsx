@@ -1,8 +1,7 @@
 import type { Circuit, JobFact } from '@grim-lantern/core';
-import { NOTHING_WRONG, sectionById } from '@grim-lantern/core';
+import { NOTHING_WRONG, percent, sectionById, suspectName } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import type { Diagnosis } from '../worker/useDiagnosis';
-import { percent, suspectName } from './words';
 
 interface CausePanelProps {
   readonly circuit: Circuit;

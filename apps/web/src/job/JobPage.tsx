@@ -1,3 +1,4 @@
+import { minutes, readingCount } from '@grim-lantern/core';
 import type { ForeseenOutcome, Test } from '@grim-lantern/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -10,13 +11,13 @@ import { useAppDispatch, useAppSelector } from '../store/store';
 import { loadWorkshop } from '../store/workshop';
 import { useDiagnosis } from '../worker/useDiagnosis';
 import { CausePanel } from './CausePanel';
+import { flagWords } from './flagWords';
 import { Ledger } from './Ledger';
 import { glowOf, mapReadings, testPoint } from './mapFacts';
 import { NextPanel } from './NextPanel';
 import { OtherReading } from './OtherReading';
 import { StateStrip } from './StateStrip';
 import { useJobEvents, useJobFacts, useRecord, useUnsent } from './useJob';
-import { flagWords, minutes, readingCount } from './words';
 
 /** The workplace: the state in sight, the harness, one next reading, the ledger. */
 export function JobPage() {

@@ -1,8 +1,8 @@
+import { instruction, readingWords, stateWords } from '@grim-lantern/core';
 import type { Circuit, JobFact, LedgerReading } from '@grim-lantern/core';
 import type { Technician } from '@grim-lantern/contract';
 import { format } from 'date-fns';
 import type { Diagnosis } from '../worker/useDiagnosis';
-import { instruction, readingWords, stateWords } from './words';
 
 interface LedgerProps {
   readonly circuit: Circuit;

@@ -1,11 +1,24 @@
 import type { Circuit, ForeseenOutcome, JobFact, JobState, ProposedAction, Test } from '@grim-lantern/core';
-import { instrumentById, moveWords, partById, placeById, stateKey, terminalName } from '@grim-lantern/core';
+import {
+  cautionsOf,
+  instruction,
+  instrumentById,
+  leavesWords,
+  minutes,
+  moveWords,
+  outcomeName,
+  partById,
+  percent,
+  placeById,
+  stateKey,
+  terminalName,
+  worth,
+} from '@grim-lantern/core';
 import type { TerminalRef } from '@grim-lantern/core';
 import { Popover } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import type { Diagnosis } from '../worker/useDiagnosis';
 import { ReadingEntry } from './ReadingEntry';
-import { cautionsOf, instruction, leavesWords, minutes, outcomeName, percent, worth } from './words';
 
 interface NextPanelProps {
   readonly circuit: Circuit;

@@ -1,13 +1,8 @@
 import type { Circuit, InstrumentId, JobEvent, JobFact, Test } from '@grim-lantern/core';
-import { allInstruments, instrumentById } from '@grim-lantern/core';
-import { Dialog } from 'radix-ui';
-import { useEffect, useId, useState } from 'react';
-import { askCore } from '../worker/coreClient';
-import type { PointAnswer } from '../worker/coreService';
-import type { Diagnosis } from '../worker/useDiagnosis';
-import { ReadingEntry } from './ReadingEntry';
 import {
+  allInstruments,
   instruction,
+  instrumentById,
   leavesWords,
   minutes,
   outcomeName,
@@ -15,7 +10,13 @@ import {
   stateWords,
   suspectName,
   worth,
-} from './words';
+} from '@grim-lantern/core';
+import { Dialog } from 'radix-ui';
+import { useEffect, useId, useState } from 'react';
+import { askCore } from '../worker/coreClient';
+import type { PointAnswer } from '../worker/coreService';
+import type { Diagnosis } from '../worker/useDiagnosis';
+import { ReadingEntry } from './ReadingEntry';
 
 interface OtherReadingProps {
   readonly circuitId: string;

@@ -1,8 +1,18 @@
 import type { Circuit, JobFact, OperatingState } from '@grim-lantern/core';
-import { cavityFill, kindOf, limiterLamp, withApart, withCavity, withControl } from '@grim-lantern/core';
+import {
+  apartWord,
+  cavityFill,
+  controlCaution,
+  fillWords,
+  kindOf,
+  limiterLamp,
+  stateWords,
+  withApart,
+  withCavity,
+  withControl,
+} from '@grim-lantern/core';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
-import { apartWord, controlCaution, fillWords, stateWords } from './words';
 import { Segments } from './Segments';
 
 interface StateStripProps {

@@ -1,8 +1,8 @@
+import { readingWords } from '@grim-lantern/core';
 import type { Circuit, TerminalRef, Test } from '@grim-lantern/core';
 import type { HarnessLayout, Point } from '../harness/layoutHarness';
 import type { MapReading } from '../harness/mapLabels';
 import type { Diagnosis } from '../worker/useDiagnosis';
-import { readingWords } from './words';
 
 /** What glows: each suspect's probability, as it is or as it would be. */
 export function glowOf(

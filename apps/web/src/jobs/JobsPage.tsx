@@ -1,10 +1,10 @@
+import { minutes, percent, readingCount, suspectName } from '@grim-lantern/core';
 import type { JobSummary } from '@grim-lantern/contract';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { Notices } from '../app/Notices';
 import { TopBar } from '../app/TopBar';
 import { useJobEvents, useJobFacts } from '../job/useJob';
-import { minutes, percent, readingCount, suspectName } from '../job/words';
 import type { JobFacts } from '../store/jobs';
 import { loadWorkshop } from '../store/workshop';
 import { useAppDispatch, useAppSelector } from '../store/store';

@@ -1,15 +1,28 @@
 import type { Network } from './network';
 
+/** Ohms that hold a floating node in place in a netlist: far above anything that a vehicle has. */
+const holdOhms = 1e12;
+
 /**
- * A network as a SPICE netlist that prints every node's voltage. Node k is `nk`, the body is 0.
+ * A network as a SPICE netlist that prints every node's voltage. Node k is `nk`, the body is 0; comments say which
+ * terminal each is.
  * @param joined - which switching devices conduct; a simulator is given the contacts as they stand, not the coils
+ * @param floating - nodes that hang on nothing: each is held by 1 TΩ, since a simulator refuses them
  *
  * Written for the simulator's own traps: the first line is a title, prefixes are avoided (`1M` would be milli),
  * nothing is 0 Ω, and a node tied to nothing must not be there, so floating groups want a reference of their own.
  */
-export function spiceNetlist({ branches, filaments, switches }: Network, joined: readonly boolean[]): string {
+export function spiceNetlist(
+  { branches, filaments, switches, nodeOf }: Network,
+  joined: readonly boolean[],
+  floating: (node: number) => boolean = () => false,
+): string {
   const name = (node: number) => (node === 0 ? '0' : `n${node}`);
   const lines: string[] = ['* grim-lantern network'];
+  for (const [terminal, node] of nodeOf) {
+    lines.push(`* ${name(node)} ${terminal}`);
+    if (floating(node)) lines.push(`RF${node} ${name(node)} 0 ${holdOhms}`);
+  }
   branches.forEach(({ a, b, siemens, sourceVolts }, i) => {
     if (sourceVolts === 0) lines.push(`R${i} ${name(a)} ${name(b)} ${1 / siemens}`);
     else lines.push(`V${i} ${name(a)} m${i} DC ${sourceVolts}`, `R${i} m${i} ${name(b)} ${1 / siemens}`);

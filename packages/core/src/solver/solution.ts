@@ -26,6 +26,8 @@ export interface Solution {
   readonly writeOhms: UpdatedNetwork['writeOhms'];
   /** Amps in a section at one of its ends, positive from `from` to `to`. */
   readonly sectionAmps: (section: string, end: 'from' | 'to') => number;
+  /** Which of the network's switching devices conduct. */
+  readonly joined: readonly boolean[];
   /** Fuses that this operating point has opened. */
   readonly blown: readonly string[];
   /** The part whose contact found no rest, or null. */
@@ -88,6 +90,7 @@ function solutionOf(
     port,
     writeVolts,
     writeOhms,
+    joined,
     chatters,
     blown: network.switches.flatMap(({ atRest, latched, owner }, index) =>
       latched && atRest && !joined[index] ? [owner] : [],

@@ -1,8 +1,13 @@
-import type { ProposedAction, Work } from '@grim-lantern/core';
-import { restingState, withApart, withCavity, withControl } from '@grim-lantern/core';
 import fc from 'fast-check';
-import { cautionsOf, leavesWords, minutes, outcomeName, percent, stateWords, worth } from '../src/job/words';
-import { library } from './demo';
+import { withApart, withCavity, withControl } from '../../src/circuit/operatingState';
+import { restingState } from '../../src/circuit/restingState';
+import type { ProposedAction } from '../../src/plan/nextActions';
+import type { Work } from '../../src/plan/work';
+import { cautionsOf } from '../../src/words/cautions';
+import { minutes, percent, worth } from '../../src/words/figures';
+import { leavesWords, outcomeName } from '../../src/words/outcomes';
+import { stateWords } from '../../src/words/states';
+import { library } from '../library';
 
 const rest = restingState(library);
 

@@ -1,0 +1,108 @@
+import type { JobFile } from '@grim-lantern/contract';
+import type { Assessment, Circuit, JobState, ProposedAction } from '@grim-lantern/core';
+import {
+  assess,
+  createPredictor,
+  foldJob,
+  instruction,
+  leavesWords,
+  minutes,
+  moveWords,
+  outcomeName,
+  percent,
+  planNext,
+  readingCount,
+  readingWords,
+  suspectName,
+  worth,
+} from '@grim-lantern/core';
+
+/** What a job's readings say, and what to do next. */
+export interface Report {
+  readonly title: string;
+  readonly job: JobState;
+  readonly assessment: Assessment;
+  readonly actions: readonly ProposedAction[];
+}
+
+export function diagnose({ title, circuit, events }: JobFile): Report {
+  const predictor = createPredictor(circuit);
+  const job = foldJob(circuit, events);
+  const assessment = assess(predictor, job);
+  const actions = job.cause === null ? planNext(predictor, job, assessment) : [];
+  return { title, job, assessment, actions };
+}
+
+/** The report as a document for other programs. */
+export function reportDocument(circuit: Circuit, { title, job, assessment, actions }: Report) {
+  const { suspicion, isolated } = assessment;
+  return {
+    title,
+    minutes: job.minutes,
+    cause: job.cause,
+    isolated,
+    likelyMistake: suspicion.likelyMistake,
+    suspects: suspicion.suspects.map((suspect) => ({ name: suspectName(circuit, suspect.id), ...suspect })),
+    effects: suspicion.effects,
+    actions: actions.map(({ test, state, bits, work, purpose, outcomes }) => ({
+      purpose,
+      instruction: instruction(circuit, test),
+      test,
+      state,
+      bits,
+      minutes: work.minutes,
+      moves: work.moves.map((move) => moveWords(circuit, move)),
+      strips: work.strips,
+      outcomes,
+    })),
+  };
+}
+
+/** Suspects below this are summed up in one line. */
+const shownFrom = 0.01;
+
+/** The report for people. */
+export function reportText(circuit: Circuit, { title, job, assessment, actions }: Report): string {
+  const { suspects, likelyMistake } = assessment.suspicion;
+  const shown = suspects.filter(({ probability }) => probability >= shownFrom);
+  const mistake = job.readings.find(({ id }) => id === likelyMistake);
+  const lines = [
+    `${title}: ${readingCount(job)}, ${minutes(job.minutes)}`,
+    ...(job.cause === null
+      ? []
+      : [`Cause found: ${suspectName(circuit, job.cause.suspect)} (${job.cause.text})`]),
+    '',
+    'Suspects',
+    ...shown.map(({ id, probability, kinds }) => {
+      const kind = kinds[0]?.name ?? '';
+      return `${percent(probability).padStart(7)}  ${suspectName(circuit, id)}${kind === 'nothing wrong' ? '' : `, ${kind}`}`;
+    }),
+    `         ${suspects.length - shown.length} others below ${percent(shownFrom)} each`,
+    ...(mistake === undefined
+      ? []
+      : [
+          '',
+          `Fits worst: ${instruction(circuit, mistake.test)}: ${readingWords(mistake)}. Take it again, or withdraw it.`,
+        ]),
+    ...actions.flatMap((action, index) => ['', ...actionLines(circuit, action, index + 1)]),
+  ];
+  return `${lines.join('\n')}\n`;
+}
+
+function actionLines(circuit: Circuit, action: ProposedAction, number: number): readonly string[] {
+  const { test, work, bits, outcomes, purpose } = action;
+  const price = `${minutes(work.minutes)}, ${purpose === 'proof' ? 'proof' : worth(bits)}`;
+  const strips = work.strips.map((id) => circuit.strips.find((strip) => strip.id === id)?.name ?? id);
+  const steps = [
+    ...strips.map((name) => `Take off: ${name}.`),
+    ...work.moves.map((move) => moveWords(circuit, move)),
+  ];
+  return [
+    `${number}. ${instruction(circuit, test)} (${price})`,
+    ...(steps.length === 0 ? [] : [`   ${steps.join(' ')}`]),
+    ...outcomes.map(
+      (outcome) =>
+        `   ${outcomeName(outcome.outcome)} ${percent(outcome.probability)}: ${leavesWords(circuit, outcome)}`,
+    ),
+  ];
+}

@@ -1,0 +1,52 @@
+import { spiceNetlist, stateSolver } from '@grim-lantern/core';
+import { parseArgs } from 'node:util';
+import { CliProblem } from './cliProblem';
+import { diagnose, reportDocument, reportText } from './diagnose';
+import { readCircuit, readJob } from './documents';
+import { parseState } from './parseState';
+import { solveDocument, solveText } from './solve';
+
+const usage = `./lantern diagnose JOB.json [--json]
+./lantern solve CIRCUIT.json [--state saloon=on,C7=apart,F17=lamp21,battery=off] [--json]
+./lantern netlist CIRCUIT.json [--state …]`;
+
+/** Runs one command. @returns what it prints. @throws {CliProblem} */
+export function runCommand(words: readonly string[]): string {
+  const { command, file, state, json } = understood(words);
+  const asDocument = (value: unknown) => `${JSON.stringify(value, null, 2)}\n`;
+  switch (command) {
+    case 'diagnose': {
+      const job = readJob(file);
+      const report = diagnose(job);
+      return json ? asDocument(reportDocument(job.circuit, report)) : reportText(job.circuit, report);
+    }
+    case 'solve': {
+      const circuit = readCircuit(file);
+      const set = parseState(circuit, state);
+      return json ? asDocument(solveDocument(circuit, set)) : solveText(circuit, set);
+    }
+    case 'netlist': {
+      const circuit = readCircuit(file);
+      const { network, solve } = stateSolver(circuit, parseState(circuit, state));
+      const { joined, floating } = solve(null);
+      return spiceNetlist(network, joined, floating);
+    }
+    default:
+      throw new CliProblem(usage, 2);
+  }
+}
+
+function understood(words: readonly string[]) {
+  try {
+    const { positionals, values } = parseArgs({
+      args: [...words],
+      allowPositionals: true,
+      options: { state: { type: 'string', default: '' }, json: { type: 'boolean', default: false } },
+    });
+    const [command = '', file] = positionals;
+    if (file === undefined || positionals.length !== 2) throw new CliProblem(usage, 2);
+    return { command, file, state: values.state, json: values.json };
+  } catch (error) {
+    throw error instanceof CliProblem ? error : new CliProblem(usage, 2);
+  }
+}

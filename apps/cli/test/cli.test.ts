@@ -1,0 +1,145 @@
+import type { Circuit, JobEvent } from '@grim-lantern/core';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { CliProblem } from '../src/cliProblem';
+import { runCommand } from '../src/runCommand';
+
+const demo = join(__dirname, '../../../demo');
+const circuitFile = join(demo, 'circuits/travelling-library.json');
+const circuit = JSON.parse(readFileSync(circuitFile, 'utf8')) as Circuit;
+const { events } = JSON.parse(readFileSync(join(demo, 'jobs/travelling-library-fuse-17.json'), 'utf8')) as {
+  events: JobEvent[];
+};
+const folder = mkdtempSync(join(tmpdir(), 'grim-lantern-cli-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+function written(name: string, document: unknown): string {
+  const file = join(folder, name);
+  writeFileSync(file, typeof document === 'string' ? document : JSON.stringify(document));
+  return file;
+}
+const job = (change: object = {}) => ({
+  format: 'grim-lantern/job',
+  version: 1,
+  title: 'Fuse 17 keeps blowing',
+  circuit: { file: circuitFile },
+  events,
+  ...change,
+});
+const solved = (state: string) =>
+  JSON.parse(runCommand(['solve', circuitFile, '--json', '--state', state])) as {
+    volts: Record<string, number | null>;
+    amps: Record<string, number>;
+    floating: string[];
+  };
+const problem = (...words: string[]) => {
+  try {
+    runCommand(words);
+  } catch (error) {
+    if (error instanceof CliProblem) return error;
+    throw error;
+  }
+  throw new Error('Nothing was refused.');
+};
+
+describe('diagnose', () => {
+  test('ranks the suspects and proposes five actions, for people and for programs', () => {
+    const file = written('job.json', job());
+    const text = runCommand(['diagnose', file]);
+    expect(text).toMatch(/^Fuse 17 keeps blowing: 1 reading/);
+    expect(text).toMatch(/27 % {2}hinge loom, feed, short to ground/);
+    expect(text).toMatch(/\n1\. Clamp round .*0\.94 bit/);
+    const report = JSON.parse(runCommand(['diagnose', file, '--json'])) as {
+      suspects: { id: string; probability: number }[];
+      actions: { bits: number; minutes: number }[];
+    };
+    expect(report.suspects[0]?.id).toBe('W17');
+    expect(report.suspects.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9);
+    expect(report.actions).toHaveLength(5);
+    for (const { bits, minutes } of report.actions) {
+      expect(bits).toBeGreaterThan(0);
+      expect(minutes).toBeGreaterThan(0);
+    }
+  });
+
+  test('says the same of a circuit within the document', () => {
+    const [apart, within] = [written('a.json', job()), written('b.json', job({ circuit }))];
+    expect(runCommand(['diagnose', within])).toBe(runCommand(['diagnose', apart]));
+  });
+
+  test.each<[string, unknown, RegExp]>([
+    ['another format', job({ format: 'note' }), /^.*c\.json: format: .*\.$/],
+    [
+      'an unknown point',
+      job({ events: [{ ...events[1], test: { instrument: 'ohmmeter', at: 'Q.1' } }] }),
+      /events\.0\.test\.at: Expected .*Q\.1/,
+    ],
+    ['no JSON', '{"format":', /c\.json: Expected JSON\.$/],
+    ['a list', [], /c\.json: Expected a JSON object\.$/],
+    [
+      'a circuit that is not there',
+      job({ circuit: { file: 'none.json' } }),
+      /none\.json: Expected a file that can be read\.$/,
+    ],
+  ])('refuses %s in one sentence', (_what, document, message) => {
+    const refused = problem('diagnose', written('c.json', document));
+    expect(refused.exitCode).toBe(1);
+    expect(refused.message).toMatch(message);
+    expect(refused.message).not.toMatch(/\n/);
+  });
+});
+
+describe('solve', () => {
+  test('feeds what the state feeds, and calls floating what hangs on nothing', () => {
+    const on = solved('saloon=on');
+    expect(on.volts['F17.load']).toBeGreaterThan(12);
+    const off = solved('saloon=on,F17=empty');
+    expect(off.amps['W20']).toBe(0);
+    const parted = solved('C7=apart');
+    expect(parted.floating.length).toBeGreaterThan(0);
+    for (const terminal of parted.floating) expect(parted.volts[terminal]).toBeNull();
+  });
+
+  test('a lamp in the cavity leaves less to what is behind it', () => {
+    expect(solved('saloon=on,F17=lamp21').volts['F17.load']).toBeLessThan(6);
+  });
+
+  test.each([
+    ['saloon=dim', /saloon=on/],
+    ['C7', /C7=apart/],
+    ['F17=plain', /F17=empty or F17=lamp21/],
+    ['door=open', /a control or a part/],
+  ])('refuses %s by the word', (state, expected) => {
+    const refused = problem('solve', circuitFile, '--state', state);
+    expect(refused.exitCode).toBe(2);
+    expect(refused.message).toMatch(expected);
+  });
+});
+
+test('netlist names every terminal, and holds what floats', () => {
+  const netlist = runCommand(['netlist', circuitFile, '--state', 'C7=apart']);
+  expect(netlist.split('\n')[0]).toMatch(/^\*/);
+  for (const terminal of ['F17.feed', 'C7.1b']) expect(netlist).toContain(` ${terminal}\n`);
+  expect(netlist).toMatch(/^RF\d+ n\d+ 0 1000000000000$/m);
+  expect(netlist.trimEnd().endsWith('.end')).toBe(true);
+});
+
+test.each([[[]], [['solve']], [['dance', 'x.json']], [['solve', 'a', 'b']], [['solve', 'a', '--loud']]])(
+  'anything else gets the usage: %j',
+  (words) => {
+    const refused = problem(...words);
+    expect(refused.exitCode).toBe(2);
+    expect(refused.message).toContain('./lantern diagnose');
+  },
+);
+
+test('the command itself reads files from where one stands, and exits as it should', () => {
+  written('here.json', job());
+  const lantern = join(demo, '../lantern');
+  const run = (...words: string[]) => spawnSync(lantern, words, { cwd: folder, encoding: 'utf8' });
+  expect(run('diagnose', 'here.json')).toMatchObject({ status: 0, stderr: '' });
+  expect(run('diagnose', 'gone.json')).toMatchObject({ status: 1, stdout: '' });
+  expect(run('solve', 'gone.json', '--state')).toMatchObject({ status: 2, stdout: '' });
+});

@@ -1,0 +1,14 @@
+import type { InstrumentId } from '@grim-lantern/core';
+
+/** What the flag on the map says, by instrument. */
+export const flagWords: Readonly<Record<InstrumentId, string>> = {
+  ohmmeter: 'probe here',
+  voltmeter: 'probe here',
+  'lamp-to-ground': 'probe here',
+  'lamp-to-battery': 'probe here',
+  clamp: 'clamp here',
+  'cavity-lamp': 'watch here',
+  load: 'watch here',
+  'fresh-fuse': 'fit here',
+  look: 'look here',
+};

@@ -1,0 +1,16 @@
+/** `63 %`; never 0 for something possible, nor 100 for something short of certain. */
+export function percent(probability: number): string {
+  if (probability > 0 && probability < 0.005) return '<1 %';
+  if (probability < 1 && probability >= 0.995) return '>99 %';
+  return `${Math.round(probability * 100)} %`;
+}
+
+/** `2.5 min`, or `38 min` where tenths mean nothing. */
+export function minutes(value: number): string {
+  return `${value < 10 ? Number(value.toFixed(1)) : Math.round(value)} min`;
+}
+
+/** What an action is worth, in bits; too little to count is said in words. */
+export function worth(bits: number): string {
+  return bits < 0.005 ? 'nothing new' : `${bits.toFixed(2)} bit`;
+}

@@ -1,0 +1,55 @@
+import type { Circuit } from '../circuit/circuit';
+import { sectionById } from '../circuit/terminals';
+import { NOTHING_WRONG } from '../faults/hypotheses';
+import type { Test } from '../instruments/instrument';
+import { instrumentById } from '../instruments/instruments';
+import type { JobState, LedgerReading } from '../job/foldJob';
+import type { ForeseenOutcome } from '../plan/nextActions';
+import type { OutcomeSpec } from '../plan/outcomeTable';
+import { formatQuantity, formatReading } from '../units/formatQuantity';
+
+/** A suspect's name: its section's, or the words for none. */
+export function suspectName(circuit: Circuit, id: string): string {
+  return id === NOTHING_WRONG ? 'nothing wrong here now' : sectionById(circuit, id).name;
+}
+
+/** `Lit`, `2.5 to 5.1 V`, `OL`: what would be seen. */
+export function outcomeName(spec: OutcomeSpec): string {
+  if (spec.kind === 'outcome') return spec.name;
+  const { from, to, unit } = spec;
+  if (spec.overload) return 'OL';
+  if (from === null && to === null) return 'A number';
+  if (from === null) return `Below ${formatQuantity(to ?? 0, unit)}`;
+  if (to === null) return `Above ${formatQuantity(from, unit)}`;
+  return `${formatQuantity(from, unit)} to ${formatQuantity(to, unit)}`;
+}
+
+/** So many suspects are named; the rest are counted. */
+const mostNamed = 3;
+
+/** What an outcome leaves, in as many words as fit: the suspects that carry most of what is left. */
+export function leavesWords(circuit: Circuit, { leaves }: ForeseenOutcome): string {
+  const named = leaves.slice(0, mostNamed).map(({ id }) => suspectName(circuit, id));
+  const more = leaves.length - named.length;
+  if (named.length === 0) return 'nothing stands out';
+  return more > 0 ? `${named.join(', ')} and ${more} more` : named.join(', ');
+}
+
+/** How a reading is shown: the instrument's own word for an outcome, a number with its unit. */
+export function readingWords({ test, value }: Pick<LedgerReading, 'test' | 'value'>): string {
+  const { display } = instrumentById(test.instrument);
+  if (display.kind === 'number') return formatReading(value, display.scale.unit);
+  if (value.kind !== 'outcome') return formatReading(value, null);
+  return display.outcomes.find(({ id }) => id === value.outcome)?.name ?? value.outcome;
+}
+
+/** `3 readings`: those that stand. */
+export function readingCount({ readings }: JobState): string {
+  const standing = readings.filter(({ withdrawn }) => withdrawn === null).length;
+  return standing === 1 ? '1 reading' : `${standing} readings`;
+}
+
+/** The instruction of a test: `Ohms to ground on C7 rear door pin 2, door side`. */
+export function instruction(circuit: Circuit, test: Test): string {
+  return instrumentById(test.instrument).instruction(circuit, test.at);
+}
