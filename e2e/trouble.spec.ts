@@ -100,6 +100,7 @@ test('with the database killed in the middle of a reading, the interface says so
 }) => {
   const cluster = await startCluster({ name: 'killed-postgres', throwaway: true });
   try {
+    cluster.dropDatabase('lantern');
     cluster.createDatabase('lantern');
     const house = await openHouse(cluster.url('lantern'));
     const vehicle = hiddenShort('W17');

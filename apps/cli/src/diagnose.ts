@@ -75,7 +75,7 @@ export function reportText(circuit: Circuit, { title, job, assessment, actions }
     'Suspects',
     ...shown.map(({ id, probability, kinds }) => {
       const kind = kinds[0]?.name ?? '';
-      return `${percent(probability).padStart(7)}  ${suspectName(circuit, id)}${kind === 'nothing wrong' ? '' : `, ${kind}`}`;
+      return `${percent(probability).padStart(7)}  ${suspectName(circuit, id)}${kind === 'nothing wrong' ? '' : `: ${kind}`}`;
     }),
     `         ${suspects.length - shown.length} others below ${percent(shownFrom)} each`,
     ...(mistake === undefined

@@ -8,7 +8,7 @@ import { layoutHarness } from '../src/harness/layoutHarness';
 import { linesOf } from '../src/harness/linesOf';
 import type { MapReading } from '../src/harness/mapLabels';
 import { placeLabels } from '../src/harness/mapLabels';
-import { figureWords, ribbonWords } from '../src/harness/mapWording';
+import { figureWords, suspectWords } from '../src/harness/mapWording';
 import { testPoint } from '../src/job/mapFacts';
 import { library } from './demo';
 
@@ -17,6 +17,7 @@ beforeAll(async () => {
   layout = await layoutHarness(new ELK(), library);
 });
 const state = restingState(library);
+const suspectParts = library.parts.filter(({ kind }) => kind !== 'splice' && kind !== 'battery');
 const figures = () => layout.figures.map((figure) => figureWords(library, figure, state));
 const bodies = (): Box[] =>
   layout.figures.map(({ x, y, width, height }) => ({
@@ -48,7 +49,7 @@ describe('the layout of the demo harness', () => {
 });
 
 describe('words on the map', () => {
-  const lit = fc.uniqueArray(fc.constantFrom(...library.sections.map(({ id }) => id)), {
+  const lit = fc.uniqueArray(fc.constantFrom(...[...library.sections, ...suspectParts].map(({ id }) => id)), {
     minLength: 1,
     maxLength: 8,
   });
@@ -57,8 +58,8 @@ describe('words on the map', () => {
     fc.assert(
       fc.property(lit, (ids) => {
         const glow = new Map(ids.map((id) => [id, 1 / ids.length]));
-        const { ribbons } = placeLabels(layout, figures(), ribbonWords(library, glow), [], null);
-        expect(ribbons.map(({ content }) => content.section).sort()).toEqual([...ids].sort());
+        const { ribbons } = placeLabels(layout, figures(), suspectWords(library, glow), [], null);
+        expect(ribbons.map(({ content }) => content.suspect).sort()).toEqual([...ids].sort());
         const covered = ribbons.flatMap(({ box }, i) =>
           ribbons.slice(i + 1).map((other) => overlap(box, other.box)),
         );

@@ -1,6 +1,7 @@
 import { restingState } from '../src/circuit/restingState';
 import type { Fault } from '../src/faults/fault';
 import { compileNetwork } from '../src/solver/compileNetwork';
+import { faultChange } from '../src/solver/faultChange';
 import { linearise } from '../src/solver/linearised';
 import { updateNetwork } from '../src/solver/updatedNetwork';
 import { bareChain } from '../test/bareChain';
@@ -21,7 +22,7 @@ export default function faultUpdate(): readonly Figure[] {
       position: 0.5,
     }));
     const updates = secondsOf(() => {
-      for (const fault of faults) updateNetwork(base, fault).volts(1);
+      for (const fault of faults) updateNetwork(base, faultChange(base, fault), fault).volts(1);
     });
     const anew = secondsOf(() => {
       linearise(network, joined);

@@ -1,10 +1,17 @@
+import minibusDocument from '../../../demo/circuits/minibus-ramp.json';
 import document from '../../../demo/circuits/travelling-library.json';
+import minibusJob from '../../../demo/jobs/minibus-ramp.json';
 import type { Circuit } from '../src/circuit/circuit';
 import { withCavity, withControl } from '../src/circuit/operatingState';
 import { restingState } from '../src/circuit/restingState';
+import type { JobEvent } from '../src/job/events';
 
 /** The demo's travelling library. */
 export const library = document as unknown as Circuit;
+
+/** The demo's minibus, whose ramp relay does nothing. */
+export const minibus = minibusDocument as unknown as Circuit;
+export const minibusEvents = minibusJob.events as unknown as readonly JobEvent[];
 
 const rest = restingState(library);
 export const states = {

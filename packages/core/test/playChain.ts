@@ -20,7 +20,7 @@ export const allBut = (kept: InstrumentId) => allInstruments.map(({ id }) => id)
  * Plays every fault of a bare chain at once: each plan is made once, and followed down both of its outcomes.
  * @returns the most readings that any fault needed, and how many faults ended on the right section
  */
-export function playChain(count: number, kind: Fault['kind'], instrument: InstrumentId) {
+export function playChain(count: number, kind: 'open' | 'short to ground', instrument: InstrumentId) {
   const circuit = bareChain(count);
   const hypotheses = Array.from({ length: count }, (_each, i): Hypothesis => {
     const section = `W${i + 1}`;

@@ -11,6 +11,8 @@ export interface PlayedJob {
   /** Whether it stands alone: otherwise the plan had nothing more to ask, or the readings ran out. */
   readonly isolated: boolean;
   readonly readings: number;
+  /** Everything that has happened. */
+  readonly events: readonly JobEvent[];
 }
 
 /**
@@ -30,7 +32,7 @@ export function playJob(
     const isolated = assessment.isolated !== null;
     const [action] = isolated || readings >= mostReadings ? [] : planNext(predictor, job, assessment);
     if (action === undefined) {
-      return { suspect: assessment.suspicion.suspects[0]?.id, isolated, readings };
+      return { suspect: assessment.suspicion.suspects[0]?.id, isolated, readings, events };
     }
     const { test, state } = action;
     events.push({

@@ -10,7 +10,7 @@ import type { HarnessLayout, Point } from './layoutHarness';
 import { litFrom } from './litFrom';
 import type { MapLabels, MapReading } from './mapLabels';
 import { placeLabels } from './mapLabels';
-import { figureWords, ribbonWords } from './mapWording';
+import { figureWords, suspectWords } from './mapWording';
 import { MapWords } from './MapWords';
 import { PartSymbol } from './symbols';
 import { usePanZoom } from './usePanZoom';
@@ -47,13 +47,13 @@ export function HarnessMap({
     [circuit, layout, state],
   );
   const calm = useMemo(
-    () => placeLabels(layout, figures, ribbonWords(circuit, standing), readings, flag),
+    () => placeLabels(layout, figures, suspectWords(circuit, standing), readings, flag),
     [circuit, layout, figures, standing, readings, flag],
   );
   // While an outcome is held the numbers change, but the view does not move under the hand.
   const labels = useMemo(() => {
     if (glow === standing) return calm;
-    return placeLabels(layout, figures, ribbonWords(circuit, glow), readings, flag);
+    return placeLabels(layout, figures, suspectWords(circuit, glow), readings, flag);
   }, [circuit, layout, figures, glow, standing, readings, flag, calm]);
   const whole = useMemo(() => ({ left: 0, top: 0, right: layout.width, bottom: layout.height }), [layout]);
   const { zoomBy, fit } = usePanZoom(svg, stage, whole, frameOf(layout, standing, calm) ?? whole);
@@ -71,14 +71,18 @@ export function HarnessMap({
           ))}
           {layout.figures.map((figure) => {
             const apart = state.apart.includes(figure.part.id);
+            const chance = glow.get(figure.part.id) ?? 0;
+            const lit = chance >= litFrom;
             return (
               <g
                 key={figure.id}
                 transform={`translate(${figure.x} ${figure.y})`}
-                className={apart ? 'text-dim' : 'text-ink'}
+                data-testid={`part-${figure.id}`}
+                data-percent={Math.round(chance * 100)}
+                className={lit ? 'text-glow glow-ribbon' : apart ? 'text-dim' : 'text-ink'}
                 fill="none"
                 stroke="currentColor"
-                strokeWidth={2}
+                strokeWidth={lit ? 2.5 + 3 * chance : 2}
                 strokeDasharray={apart ? '4 4' : undefined}
               >
                 <PartSymbol figure={figure} apart={apart} fill={cavityFill(state, figure.part.id).kind} />
@@ -145,7 +149,12 @@ function frameOf(
 ): Box | null {
   const lit = [...layout.wires].filter(([id]) => (standing.get(id) ?? 0) >= litFrom);
   // A label's height and half its width around each corner.
-  const corners = lit.flatMap(([, points]) => points.map(({ x, y }) => boxAround(x, y, 80, 110)));
+  const corners = [
+    ...lit.flatMap(([, points]) => points.map(({ x, y }) => boxAround(x, y, 80, 110))),
+    ...layout.figures
+      .filter(({ part }) => (standing.get(part.id) ?? 0) >= litFrom)
+      .map(({ x, y, width, height }) => boxAround(x + width / 2, y + height / 2, width + 60, height + 80)),
+  ];
   const frame = boxOf(
     flag === null ? corners : [...corners, flag.box, boxAround(flag.point.x, flag.point.y, 80, 80)],
   );

@@ -1,4 +1,4 @@
-import type { FigureWords, MapLabels, MapReading, Placed, PlacedFlag, RibbonWords } from './mapLabels';
+import type { FigureWords, MapLabels, MapReading, Placed, PlacedFlag, SuspectWords } from './mapLabels';
 import { flagRing, letters } from './mapLabels';
 
 /** Everything that is written on the map, above everything that is drawn. */
@@ -9,7 +9,7 @@ export function MapWords({ figures, labels }: { figures: readonly FigureWords[];
         <FigureName key={words.figure.id} {...words} />
       ))}
       {labels.ribbons.map((ribbon) => (
-        <RibbonName key={ribbon.content.section} {...ribbon} />
+        <RibbonName key={ribbon.content.suspect} {...ribbon} />
       ))}
       {labels.readings.map((reading) => (
         <Reading key={reading.content.key} {...reading} />
@@ -37,7 +37,7 @@ function FigureName({ figure: { x, y, width, height }, name, below }: FigureWord
 /** Where the letters of a line stand, as a share of their size below the line's top. */
 const baseline = 0.9;
 
-function RibbonName({ content: { number, nameLines }, box }: Placed<RibbonWords>) {
+function RibbonName({ content: { number, nameLines }, box }: Placed<SuspectWords>) {
   return (
     <g transform={`translate(${(box.left + box.right) / 2} ${box.top})`}>
       <text

@@ -10,9 +10,10 @@ export interface FigureWords {
   readonly below: string | null;
 }
 
-/** A suspect section's number, and its name where it has one on the map. */
-export interface RibbonWords {
-  readonly section: string;
+/** A suspect's number, and its name where the map does not show it already. */
+export interface SuspectWords {
+  /** A section's or a part's id. */
+  readonly suspect: string;
   readonly number: string;
   readonly nameLines: readonly string[];
 }
@@ -42,7 +43,7 @@ export interface PlacedFlag {
 }
 
 export interface MapLabels {
-  readonly ribbons: readonly Placed<RibbonWords>[];
+  readonly ribbons: readonly Placed<SuspectWords>[];
   readonly readings: readonly Placed<MapReading>[];
   readonly flag: PlacedFlag | null;
 }
@@ -60,11 +61,11 @@ const weights = { words: 8, figure: 6, suspectWire: 3, wire: 1 } as const;
 export function placeLabels(
   layout: HarnessLayout,
   figures: readonly FigureWords[],
-  ribbons: readonly RibbonWords[],
+  ribbons: readonly SuspectWords[],
   readings: readonly MapReading[],
   flag: { readonly point: Point; readonly words: string } | null,
 ): MapLabels {
-  const suspects = new Set(ribbons.map(({ section }) => section));
+  const suspects = new Set(ribbons.map(({ suspect }) => suspect));
   const fixed: Obstacle[] = [
     ...figures.flatMap(figureObstacles),
     ...[...layout.terminals.values()].map(({ x, y }) => ({
@@ -92,9 +93,7 @@ export function placeLabels(
   if (placedFlag !== null) {
     for (const box of flagExtent(placedFlag)) words.push({ box, weight: weights.words });
   }
-  const placedRibbons = ribbons.flatMap((ribbon) =>
-    place(ribbon, ribbonBoxes(ribbon, layout.wires.get(ribbon.section) ?? [])),
-  );
+  const placedRibbons = ribbons.flatMap((ribbon) => place(ribbon, suspectBoxes(ribbon, layout)));
   const placedReadings = readings.flatMap((reading) => place(reading, readingBoxes(reading)));
   return {
     readings: placedReadings,
@@ -148,8 +147,31 @@ const shares = [0.5, 0.6, 0.4, 0.7, 0.3, 0.8, 0.2] as const;
 /** Between the middle of a ribbon and its words, px. */
 const ribbonGap = 12;
 
+/** Along a section's ribbon, or around a part's figures. */
+function suspectBoxes(words: SuspectWords, { wires, figures }: HarnessLayout): readonly Box[] {
+  const corners = wires.get(words.suspect);
+  if (corners !== undefined) return ribbonBoxes(words, corners);
+  const width = words.number.length * letters.number * monoWidth;
+  const height = letters.number * lineHeight;
+  return figures
+    .filter(({ part }) => part.id === words.suspect)
+    .flatMap((figure) => {
+      const [x, y] = [figure.x + figure.width / 2, figure.y + figure.height / 2];
+      const [across, along] = [(figure.width + width) / 2 + 6, (figure.height + height) / 2 + 4];
+      return [
+        boxAround(x, y + along, width, height),
+        boxAround(x, y + along + 14, width, height),
+        boxAround(x + across, y - along / 2, width, height),
+        boxAround(x - across, y - along / 2, width, height),
+        boxAround(x + across, y + along / 2, width, height),
+        boxAround(x - across, y + along / 2, width, height),
+        boxAround(x, y - along - 20, width, height),
+      ];
+    });
+}
+
 /** Below or above a level run, beside an upright one; longest runs first. */
-function ribbonBoxes({ number, nameLines }: RibbonWords, corners: readonly Point[]): readonly Box[] {
+function ribbonBoxes({ number, nameLines }: SuspectWords, corners: readonly Point[]): readonly Box[] {
   const width = Math.max(
     number.length * letters.number * monoWidth,
     ...nameLines.map((line) => line.length * letters.ribbonName * wordWidth),

@@ -3,7 +3,7 @@ import { apartWord, cavityFill, fillWords, percent } from '@grim-lantern/core';
 import type { HarnessLayout } from './layoutHarness';
 import { linesOf } from './linesOf';
 import { litFrom } from './litFrom';
-import type { FigureWords, RibbonWords } from './mapLabels';
+import type { FigureWords, SuspectWords } from './mapLabels';
 
 /** What is written beside a part: its name, and how it stands where that is not as it rests. */
 export function figureWords(
@@ -21,18 +21,28 @@ export function figureWords(
   return { figure, name, below: state.apart.includes(part.id) ? apartWord(circuit, part.id) : null };
 }
 
-/** So many suspects carry their name on the map; the others their number only. */
+/** So many sections carry their name on the map; the others their number only. Parts have their name there anyway. */
 const mostNamed = 6;
 
-/** What stands beside each section that glows, the strongest first. */
-export function ribbonWords(circuit: Circuit, glow: ReadonlyMap<string, number>): readonly RibbonWords[] {
-  return circuit.sections
-    .map(({ id, name }) => ({ id, name, chance: glow.get(id) ?? 0 }))
-    .filter(({ chance }) => chance >= litFrom)
-    .sort((one, other) => other.chance - one.chance)
-    .map(({ id, name, chance }, rank) => ({
-      section: id,
-      number: percent(chance),
-      nameLines: rank < mostNamed ? linesOf(name) : [],
-    }));
+/** What stands beside each section and part that glows, the strongest first. */
+export function suspectWords(
+  { sections, parts }: Circuit,
+  glow: ReadonlyMap<string, number>,
+): readonly SuspectWords[] {
+  const names = new Map(sections.map(({ id, name }) => [id, name]));
+  const known = new Set([...names.keys(), ...parts.map(({ id }) => id)]);
+  const lit = [...glow]
+    .filter(([id, chance]) => chance >= litFrom && known.has(id))
+    .sort((one, other) => other[1] - one[1]);
+  const named = new Set(
+    lit
+      .map(([id]) => id)
+      .filter((id) => names.has(id))
+      .slice(0, mostNamed),
+  );
+  return lit.map(([suspect, chance]) => ({
+    suspect,
+    number: percent(chance),
+    nameLines: named.has(suspect) ? linesOf(names.get(suspect) ?? '') : [],
+  }));
 }

@@ -1,5 +1,5 @@
 import type { Circuit, JobFact } from '@grim-lantern/core';
-import { NOTHING_WRONG, percent, sectionById, suspectName } from '@grim-lantern/core';
+import { NOTHING_WRONG, percent, suspectName } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import type { Diagnosis } from '../worker/useDiagnosis';
 
@@ -32,6 +32,7 @@ export function CausePanel({ circuit, diagnosis, record }: CausePanelProps) {
   if (isolated === null) return null;
   const top = suspicion.suspects[0];
   const kind = top?.kinds[0]?.name ?? '';
+  const section = circuit.sections.find(({ id }) => id === isolated);
   if (isolated === NOTHING_WRONG) {
     return (
       <section aria-label="Found" className="border-ink mb-4 border-l-4 py-1 pl-4">
@@ -44,15 +45,17 @@ export function CausePanel({ circuit, diagnosis, record }: CausePanelProps) {
   }
   return (
     <section aria-label="Found" className="border-ink mb-4 border-l-4 py-1 pl-4" data-suspect={isolated}>
-      <p className="text-dim">One section stands alone</p>
+      <p className="text-dim">One suspect stands alone</p>
       <h2 className="text-2xl font-semibold">
         {suspectName(circuit, isolated)}{' '}
         <span className="text-glow font-mono text-xl">{percent(top?.probability ?? 0)}</span>
       </h2>
       <p className="mt-1">
         {kind[0]?.toUpperCase()}
-        {kind.slice(1)}, {sectionById(circuit, isolated).colour} wire. See it before you cut: then record the
-        cause.
+        {kind.slice(1)}
+        {section === undefined
+          ? '. Prove it before you replace it: then record the cause.'
+          : `, ${section.colour} wire. See it before you cut: then record the cause.`}
       </p>
       <CauseForm key={isolated} suspect={isolated} kind={kind} record={record} />
     </section>

@@ -106,9 +106,9 @@ function LedgerLine({
 }
 
 function effectWords(cleared: number, revived: number, bits: number): string {
-  const sections = (count: number) => `${count} section${count === 1 ? '' : 's'}`;
-  if (revived > 0) return `${sections(revived)} in doubt again`;
-  if (cleared > 0) return `${sections(cleared)} cleared`;
+  const suspects = (count: number) => `${count} suspect${count === 1 ? '' : 's'}`;
+  if (cleared > 0 && cleared >= revived) return `${suspects(cleared)} cleared`;
+  if (revived > 0) return `${suspects(revived)} in doubt`;
   if (bits >= 0.05) return `doubt down by ${bits.toFixed(1)} bit`;
   return bits <= -0.05 ? `doubt up by ${(-bits).toFixed(1)} bit` : 'changes little';
 }

@@ -1,5 +1,6 @@
 import { conditionClauses } from './condition';
 import type { Circuit, CircuitFlaw } from './circuit';
+import type { Part } from '../parts/part';
 import type { TerminalRef } from './terminalRef';
 import { terminalsOf } from './terminals';
 
@@ -9,21 +10,6 @@ import { terminalsOf } from './terminals';
  */
 export function checkCircuit(circuit: Circuit): readonly CircuitFlaw[] {
   const terminals = new Set(circuit.parts.flatMap(terminalsOf));
-  const known = {
-    place: new Set(circuit.places.map(({ id }) => id)),
-    strip: new Set(circuit.strips.map(({ id }) => id)),
-    control: new Set(circuit.controls.map(({ id }) => id)),
-  };
-  const refers = (path: string, kind: keyof typeof known, id: string | undefined): CircuitFlaw[] =>
-    id === undefined || known[kind].has(id)
-      ? []
-      : [{ path, message: `Expected a ${kind} of this circuit: got “${id}”.` }];
-  const position = (path: string, controlId: string, id: string): CircuitFlaw[] => {
-    const control = circuit.controls.find((each) => each.id === controlId);
-    return control === undefined || control.positions.some((each) => each.id === id)
-      ? []
-      : [{ path, message: `Expected a position of “${control.name}”: got “${id}”.` }];
-  };
   const ends = (path: string, terminal: TerminalRef): CircuitFlaw[] =>
     terminals.has(terminal)
       ? []
@@ -32,37 +18,67 @@ export function checkCircuit(circuit: Circuit): readonly CircuitFlaw[] {
     ...(['places', 'strips', 'controls', 'parts', 'sections'] as const).flatMap((list) =>
       repeated(circuit, list),
     ),
-    ...circuit.places.flatMap(({ strip }, i) => refers(`places.${i}.strip`, 'strip', strip)),
-    ...circuit.parts.flatMap((part, i) => [
-      ...refers(`parts.${i}.place`, 'place', part.place),
-      ...(part.kind === 'switch'
-        ? [
-            ...refers(`parts.${i}.control`, 'control', part.control),
-            ...part.legs.flatMap(({ closedIn }, l) =>
-              closedIn.flatMap((is, c) => position(`parts.${i}.legs.${l}.closedIn.${c}`, part.control, is)),
-            ),
-          ]
-        : []),
-      ...(part.kind === 'module'
-        ? part.pins.flatMap((pin, p) =>
-            'drivenWhen' in pin
-              ? conditionClauses(pin.drivenWhen).flatMap(({ control, is }) => [
-                  ...refers(`parts.${i}.pins.${p}.drivenWhen`, 'control', control),
-                  ...position(`parts.${i}.pins.${p}.drivenWhen`, control, is),
-                ])
-              : [],
-          )
-        : []),
-    ]),
+    ...circuit.places.flatMap(({ strip }, i) => refers(circuit, `places.${i}.strip`, 'strips', strip)),
+    ...circuit.parts.flatMap((part, i) => partFlaws(circuit, part, `parts.${i}`)),
     ...circuit.sections.flatMap((section, i) => [
+      ...(circuit.parts.some((part) => part.id === section.id)
+        ? [{ path: `sections.${i}.id`, message: `Expected an id that no part has: got “${section.id}”.` }]
+        : []),
       ...ends(`sections.${i}.from`, section.from),
       ...ends(`sections.${i}.to`, section.to),
-      ...section.places.flatMap((id, p) => refers(`sections.${i}.places.${p}`, 'place', id)),
+      ...section.places.flatMap((id, p) => refers(circuit, `sections.${i}.places.${p}`, 'places', id)),
     ]),
     ...(['battery', 'ground'] as const).flatMap((kind) =>
       circuit.parts.some((part) => part.kind === kind)
         ? []
         : [{ path: 'parts', message: `Expected at least one ${kind} part: got none.` }],
+    ),
+  ];
+}
+
+const singular = { places: 'place', strips: 'strip', controls: 'control' } as const;
+
+function refers(
+  circuit: Circuit,
+  path: string,
+  list: keyof typeof singular,
+  id: string | undefined,
+): CircuitFlaw[] {
+  return id === undefined || circuit[list].some((each) => each.id === id)
+    ? []
+    : [{ path, message: `Expected a ${singular[list]} of this circuit: got “${id}”.` }];
+}
+
+function positionFlaws(circuit: Circuit, path: string, controlId: string, id: string): CircuitFlaw[] {
+  const control = circuit.controls.find((each) => each.id === controlId);
+  return control === undefined || control.positions.some((each) => each.id === id)
+    ? []
+    : [{ path, message: `Expected a position of “${control.name}”: got “${id}”.` }];
+}
+
+function partFlaws(circuit: Circuit, part: Part, path: string): CircuitFlaw[] {
+  const place = refers(circuit, `${path}.place`, 'places', part.place);
+  if (part.kind === 'switch') {
+    return [
+      ...place,
+      ...refers(circuit, `${path}.control`, 'controls', part.control),
+      ...part.legs.flatMap(({ closedIn }, l) =>
+        closedIn.flatMap((is, c) =>
+          positionFlaws(circuit, `${path}.legs.${l}.closedIn.${c}`, part.control, is),
+        ),
+      ),
+    ];
+  }
+  if (part.kind !== 'module') return place;
+  return [
+    ...place,
+    ...part.pins.flatMap((pin, p) =>
+      'drivenWhen' in pin
+        ? conditionClauses(pin.drivenWhen).flatMap(({ control, is }) => [
+            ...refers(circuit, `${path}.pins.${p}.drivenWhen`, 'controls', control),
+            ...positionFlaws(circuit, `${path}.pins.${p}.drivenWhen`, control, is),
+          ])
+        : [],
     ),
   ];
 }

@@ -1,17 +1,28 @@
 import type { Circuit, Section } from '../circuit/circuit';
 import { placeById } from '../circuit/terminals';
 import type { Fault } from './fault';
-import type { FaultName } from './rates';
-import { faultRates, hazardFactors, nothingWrongShare, solidOhmsGrid, wetOhmsGrid } from './rates';
+import { kindOf } from '../parts/partKinds';
+import type { FaultName, HazardKind } from './rates';
+import {
+  addedOhmsGrid,
+  batteryShortOhmsGrid,
+  faultRates,
+  hazardFactors,
+  hazardOf,
+  nothingWrongShare,
+  solidOhmsGrid,
+  wetOhmsGrid,
+} from './rates';
 
 /** Stands for the section of a hypothesis that names none. */
 export const NOTHING_WRONG = 'nothing-wrong';
 
 /** One state of the world: one fault with its figures settled, or none. */
 export interface Hypothesis {
-  /** The section that it accuses, or `nothing-wrong`. */
+  /** The section or the part that it accuses, or `nothing-wrong`. */
   readonly suspect: string;
-  readonly name: FaultName | 'nothing wrong';
+  /** What a technician calls it: `short to ground`, `coil open`. */
+  readonly name: string;
   readonly fault: Fault | null;
   readonly prior: number;
   /** Hypotheses that differ only in ohms share a family and stand next to each other, ohms rising. */
@@ -19,33 +30,28 @@ export interface Hypothesis {
 }
 
 /**
- * Everything that can be wrong, with prior chances that sum to 1: rate of the kind × metres × hazards of the
- * places passed, spread evenly over the ohms that stand for the kind.
+ * Everything that can be wrong, with prior chances that sum to 1: for wires, the rate of the kind × metres × hazards
+ * of the places passed; for parts, the rate of the failure × hazards of its place; spread evenly over the ohms that
+ * stand for the kind.
  */
 export function hypothesesOf(circuit: Circuit): readonly Hypothesis[] {
   const found: Hypothesis[] = [];
   let family = 0;
-  const add = (
-    suspect: string,
-    name: Hypothesis['name'],
-    weight: number,
-    faults: readonly (Fault | null)[],
-  ) => {
+  const add = (suspect: string, name: string, weight: number, faults: readonly (Fault | null)[]) => {
     for (const fault of faults) found.push({ suspect, name, fault, prior: weight / faults.length, family });
     family++;
   };
   for (const section of circuit.sections) {
-    const exposed = (name: FaultName) => faultRates[name] * exposure(circuit, section, name);
-    const shorts = (ohms: readonly number[]) =>
-      ohms.map((each): Fault => ({
-        kind: 'short to ground',
-        section: section.id,
-        ohms: each,
-        position: 0.5,
-      }));
-    add(section.id, 'short to ground', exposed('short to ground'), shorts(solidOhmsGrid));
-    add(section.id, 'wet path to ground', exposed('wet path to ground'), shorts(wetOhmsGrid));
-    add(section.id, 'open', exposed('open'), [{ kind: 'open', section: section.id }]);
+    for (const [name, faults] of Object.entries(sectionFaults(section)) as [FaultName, Fault[]][]) {
+      const hazards = placesFactor(circuit, section.places, hazardOf[name]);
+      add(section.id, name, faultRates[name] * section.lengthMetres * hazards, faults);
+    }
+  }
+  for (const part of circuit.parts) {
+    for (const { name, rate, hazard, effects } of kindOf(part).failures(part)) {
+      const faults = effects.map((effect): Fault => ({ kind: 'part', part: part.id, effect }));
+      add(part.id, name, rate * placesFactor(circuit, [part.place], hazard), faults);
+    }
   }
   const total = found.reduce((sum, each) => sum + each.prior, 0);
   add(NOTHING_WRONG, 'nothing wrong', (total * nothingWrongShare) / (1 - nothingWrongShare), [null]);
@@ -53,14 +59,25 @@ export function hypothesesOf(circuit: Circuit): readonly Hypothesis[] {
   return found.map((each) => ({ ...each, prior: each.prior / whole }));
 }
 
-/** Metres of a section, each counted as often as the hazards of its place make it. */
-function exposure(circuit: Circuit, section: Section, name: FaultName): number {
-  const factors = section.places.map((id) =>
+function sectionFaults({ id: section }: Section): Readonly<Record<FaultName, readonly Fault[]>> {
+  const shorts = (kind: 'short to ground' | 'short to battery', grid: readonly number[]) =>
+    grid.map((ohms): Fault => ({ kind, section, ohms, position: 0.5 }));
+  return {
+    'short to ground': shorts('short to ground', solidOhmsGrid),
+    'wet path to ground': shorts('short to ground', wetOhmsGrid),
+    'short to battery': shorts('short to battery', batteryShortOhmsGrid),
+    open: [{ kind: 'open', section }],
+    'added resistance': addedOhmsGrid.map((ohms): Fault => ({ kind: 'added resistance', section, ohms })),
+  };
+}
+
+/** How many times likelier the hazards of some places make a kind, on average over them. */
+function placesFactor(circuit: Circuit, places: readonly string[], kind: HazardKind): number {
+  const factors = places.map((id) =>
     (placeById(circuit, id)?.hazards ?? []).reduce(
-      (product, hazard) => product * hazardFactors[hazard][name],
+      (product, hazard) => product * hazardFactors[hazard][kind],
       1,
     ),
   );
-  const mean = factors.length === 0 ? 1 : factors.reduce((sum, each) => sum + each, 0) / factors.length;
-  return section.lengthMetres * mean;
+  return factors.length === 0 ? 1 : factors.reduce((sum, each) => sum + each, 0) / factors.length;
 }

@@ -7,13 +7,24 @@ import type { Hazard } from '../circuit/circuit';
 export const faultRates = {
   'short to ground': 1,
   'wet path to ground': 0.25,
+  'short to battery': 0.1,
   open: 0.6,
+  'added resistance': 0.3,
 } as const;
 
 export type FaultName = keyof typeof faultRates;
+/** The kinds whose hazards are known; the others go by the one that they are most like. */
+export type HazardKind = 'short to ground' | 'wet path to ground' | 'open';
+export const hazardOf: Readonly<Record<FaultName, HazardKind>> = {
+  'short to ground': 'short to ground',
+  'wet path to ground': 'wet path to ground',
+  'short to battery': 'short to ground',
+  open: 'open',
+  'added resistance': 'open',
+};
 
 /** How many times likelier a hazard at a place makes each kind there. Judgement, as above. */
-export const hazardFactors: Readonly<Record<Hazard, Readonly<Record<FaultName, number>>>> = {
+export const hazardFactors: Readonly<Record<Hazard, Readonly<Record<HazardKind, number>>>> = {
   heat: { 'short to ground': 3, 'wet path to ground': 1, open: 2 },
   rub: { 'short to ground': 6, 'wet path to ground': 2, open: 2 },
   flex: { 'short to ground': 4, 'wet path to ground': 1, open: 8 },
@@ -31,3 +42,6 @@ export const nothingWrongShare = 0.02;
  */
 export const solidOhmsGrid: readonly number[] = [0.02, 0.1, 0.3, 0.8, 2];
 export const wetOhmsGrid: readonly number[] = [20, 45, 100, 220, 470, 1000, 2000];
+/** The ohms that stand for a short to a fed wire, and for a crimp or a strand that has given way. */
+export const batteryShortOhmsGrid: readonly number[] = [0.1, 1];
+export const addedOhmsGrid: readonly number[] = [0.5, 3, 20];

@@ -1,6 +1,7 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
 import type { Network } from '../solver/network';
+import { faultedId } from '../faults/fault';
 import type { FaultTable } from '../solver/faultTable';
 import type { Solution } from '../solver/solution';
 import type { NumberScale, Prediction } from './prediction';
@@ -55,7 +56,7 @@ export type Probe =
   | { readonly kind: 'amps'; readonly section: string; readonly end: 'from' | 'to' }
   /** 1 where this operating point opens the fuse, else 0. */
   | { readonly kind: 'blown'; readonly fuse: string }
-  /** The chance that the fault can be seen, by the section that it is in. */
+  /** The chance that the fault can be seen, by the section or the part that it is in. */
   | { readonly kind: 'sight'; readonly chances: ReadonlyMap<string, number> }
   /** Nothing can be told in this setting. */
   | { readonly kind: 'vain'; readonly why: string };
@@ -123,7 +124,7 @@ function sensed(probe: Probe, solution: Solution): { first: number; second: numb
     case 'blown':
       return { first: solution.blown.includes(probe.fuse) ? 1 : 0, second: 0 };
     case 'sight':
-      return { first: probe.chances.get(solution.fault?.section ?? '') ?? 0, second: 0 };
+      return { first: probe.chances.get(faultedId(solution.fault) ?? '') ?? 0, second: 0 };
     case 'vain':
       return { first: 0, second: 0 };
   }
@@ -162,7 +163,7 @@ export function senseAll(
       for (let k = 0; k < count; k++) {
         const fault = faults[k]!;
         // A fault within the wire makes its two ends differ.
-        if (branch === undefined || table.faults[fault]?.section === probe.section) {
+        if (branch === undefined || faultedId(table.faults[fault] ?? null) === probe.section) {
           first[k] = sensed(probe, table.solution(fault)).first;
         } else {
           const volts = table.volts(fault);

@@ -4,7 +4,7 @@ import { REFERENCE } from '../solver/network';
 import type { Instrument } from './instrument';
 import type { NumberScale, Prediction } from './prediction';
 import { toScale } from './prediction';
-import { isSecondHalf, nodeAt, terminalPlace, terminalTargets } from './targets';
+import { nodeAt, terminalPlace, terminalTargets } from './targets';
 
 /** Leads and touch cost about 0.15 Ω; cold filaments and resistances spread by some per cent. */
 const scale: NumberScale = {
@@ -28,7 +28,7 @@ export const ohmmeter: Instrument = {
   targets: terminalTargets,
   place: terminalPlace,
   instruction: (circuit, at) => `Ohms to ground on ${terminalName(circuit, at as TerminalRef)}`,
-  mayPropose: (circuit, state, at) => !isSecondHalf(circuit, state, at),
+  mayPropose: () => true,
   lay(setting, at) {
     return { probe: { kind: 'port', node: nodeAt(setting, at), against: REFERENCE }, show };
   },

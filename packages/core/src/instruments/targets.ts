@@ -1,7 +1,6 @@
 import type { Circuit, Section } from '../circuit/circuit';
 import type { TerminalRef } from '../circuit/terminalRef';
 import { perCircuit } from '../circuit/perCircuit';
-import type { OperatingState } from '../circuit/operatingState';
 import { partById, sectionById, terminalsOf } from '../circuit/terminals';
 import { partIdOf } from '../circuit/terminalRef';
 import { CoreError } from '../errors';
@@ -18,15 +17,6 @@ export function terminalTargets(circuit: Circuit): readonly TerminalRef[] {
 /** The place of the part that a terminal belongs to. */
 export function terminalPlace(circuit: Circuit, at: Target): string | undefined {
   return partById(circuit, partIdOf(at as TerminalRef)).place;
-}
-
-/**
- * Two terminals of a joined connector are one point: the plan asks for its first half only, so that no question
- * comes twice. Parted, they are two.
- */
-export function isSecondHalf(circuit: Circuit, state: OperatingState, at: Target): boolean {
-  const part = partById(circuit, partIdOf(at as TerminalRef));
-  return part.kind === 'connector' && !state.apart.includes(part.id) && at.endsWith('b');
 }
 
 /** The node of a terminal. @throws {CoreError} `instrument/target` */

@@ -8,7 +8,7 @@ import type { Port } from '../solver/updatedNetwork';
 import type { Instrument, Setting, Target } from './instrument';
 import { laidInVain } from './instrument';
 import { judgedSteps } from './prediction';
-import { isSecondHalf, nodeAt, terminalPlace, terminalTargets, touchesModulePin } from './targets';
+import { nodeAt, terminalPlace, terminalTargets, touchesModulePin } from './targets';
 
 /** The lamp of a test lamp: a quarter of an ampere at 12 V. */
 const testLampWatts = 3;
@@ -68,9 +68,7 @@ function testLamp(
     instruction: (circuit, at) =>
       `${name[0]!.toUpperCase()}${name.slice(1)} on ${terminalName(circuit, at as TerminalRef)}`,
     mayPropose: (circuit, state, at) =>
-      state.batteryConnected &&
-      !isSecondHalf(circuit, state, at) &&
-      !touchesModulePin(circuit, at as TerminalRef),
+      state.batteryConnected && !touchesModulePin(circuit, at as TerminalRef),
     lay(setting, at: Target) {
       const clip = otherClip(setting);
       if (clip === null) return laidInVain('The battery is disconnected: the lamp has no supply.');

@@ -4,7 +4,7 @@ import { REFERENCE } from '../solver/network';
 import type { Instrument } from './instrument';
 import type { NumberScale, Prediction } from './prediction';
 import { toScale } from './prediction';
-import { isSecondHalf, nodeAt, terminalPlace, terminalTargets } from './targets';
+import { nodeAt, terminalPlace, terminalTargets } from './targets';
 
 /** The meter is good to hundredths; the battery's own volts are not known to better than some tenths. */
 const scale: NumberScale = {
@@ -28,7 +28,7 @@ export const voltmeter: Instrument = {
   targets: terminalTargets,
   place: terminalPlace,
   instruction: (circuit, at) => `Volts to ground on ${terminalName(circuit, at as TerminalRef)}`,
-  mayPropose: (circuit, state, at) => state.batteryConnected && !isSecondHalf(circuit, state, at),
+  mayPropose: (_circuit, state) => state.batteryConnected,
   lay(setting, at) {
     return { probe: { kind: 'port', node: nodeAt(setting, at), against: REFERENCE }, show };
   },

@@ -1,5 +1,7 @@
+import type { Circuit } from '../circuit/circuit';
 import { NOTHING_WRONG } from '../faults/hypotheses';
 import type { InstrumentId } from '../instruments/instrument';
+import { kindOf } from '../parts/partKinds';
 import type { ProposedAction } from '../plan/nextActions';
 import { foreseeTest, nextActions } from '../plan/nextActions';
 import type { Predictor } from '../suspicion/predictor';
@@ -48,6 +50,14 @@ export function planNext(
   return [...proofs, ...others].slice(0, 5);
 }
 
+/** The places where a suspect can be seen: those that a section passes, that of a part whose failures show. */
+function sights({ sections, parts }: Circuit, suspect: string): readonly string[] {
+  const section = sections.find(({ id }) => id === suspect);
+  if (section !== undefined) return section.places;
+  const part = parts.find(({ id }) => id === suspect);
+  return part !== undefined && kindOf(part).failuresShow ? [part.place] : [];
+}
+
 /** Looks at the suspect where it can be seen, the likeliest sight per minute first. */
 function proofOf(
   predictor: Predictor,
@@ -55,9 +65,8 @@ function proofOf(
   job: JobState,
   suspect: string,
 ): readonly ProposedAction[] {
-  const section = predictor.circuit.sections.find(({ id }) => id === suspect);
   const seen = (action: ProposedAction) => action.outcomes[1]?.probability ?? 0;
-  return (section?.places ?? [])
+  return sights(predictor.circuit, suspect)
     .filter((place) => !job.refused.includes(place))
     .filter(
       (place) => !standingReadings(job).some(({ test }) => test.instrument === 'look' && test.at === place),

@@ -22,8 +22,10 @@ export function checkEvent(circuit: Circuit, event: JobEvent): readonly CircuitF
       return isPoint(circuit, event.point) ? [] : [unknown('point', 'a point or a place', event.point)];
     case 'cause-found': {
       const known =
-        event.suspect === NOTHING_WRONG || circuit.sections.some(({ id }) => id === event.suspect);
-      return known ? [] : [unknown('suspect', 'a section', event.suspect)];
+        event.suspect === NOTHING_WRONG ||
+        circuit.sections.some(({ id }) => id === event.suspect) ||
+        circuit.parts.some(({ id }) => id === event.suspect);
+      return known ? [] : [unknown('suspect', 'a section or a part', event.suspect)];
     }
     case 'complaint-set':
     case 'reading-withdrawn':

@@ -15,7 +15,9 @@ export const batteryKind: PartKind<BatteryPart> = {
   removalMinutes: 0,
   terminals: () => ['+', '-'],
   terminalLabel: (_part, terminal) => (terminal === '+' ? 'positive post' : 'negative post'),
+  failuresShow: false,
+  failures: () => [],
   stamp(part, { builder, node, state }) {
-    if (state.batteryConnected) builder.source(part.id, node('+'), node('-'), part.volts, part.internalOhms);
+    if (state.batteryConnected) builder.source('cells', node('+'), node('-'), part.volts, part.internalOhms);
   },
 };

@@ -10,6 +10,8 @@ export interface ConnectorPart extends PartCommon {
 
 /** A sound crimped pin in its cavity, ohms; judgement, well inside the 0.1 V allowed at 15 A. */
 const pinOhms = 0.002;
+/** Ohms that stand for a corroded pin. */
+const weakOhms: readonly number[] = [0.5, 3, 20];
 
 export const connectorKind: PartKind<ConnectorPart> = {
   removal: 'part',
@@ -17,9 +19,25 @@ export const connectorKind: PartKind<ConnectorPart> = {
   terminals: (part) => part.cavities.flatMap((cavity) => [`${cavity}a`, `${cavity}b`]),
   terminalLabel: (part, terminal) =>
     `pin ${terminal.slice(0, -1)}, ${part.halves[terminal.endsWith('a') ? 0 : 1]}`,
+  failuresShow: true,
+  failures: ({ cavities }) =>
+    cavities.flatMap((cavity) => [
+      {
+        name: `pin ${cavity} backed out`,
+        rate: 0.3,
+        hazard: 'open',
+        effects: [{ kind: 'cut', role: cavity, atRest: [] }],
+      },
+      {
+        name: `pin ${cavity} corroded`,
+        rate: 0.2,
+        hazard: 'wet path to ground',
+        effects: weakOhms.map((ohms) => ({ kind: 'added', role: cavity, ohms })),
+      },
+    ]),
   stamp(part, { builder, node }) {
     for (const cavity of part.cavities) {
-      builder.resistor(part.id, node(`${cavity}a`), node(`${cavity}b`), pinOhms);
+      builder.resistor(cavity, node(`${cavity}a`), node(`${cavity}b`), pinOhms);
     }
   },
 };

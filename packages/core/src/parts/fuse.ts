@@ -24,17 +24,27 @@ export const fuseKind: PartKind<FusePart> = {
   removalMinutes: 0.3,
   terminals: () => ['feed', 'load'],
   terminalLabel: (_part, terminal) => (terminal === 'feed' ? 'supply leg' : 'load leg'),
+  failuresShow: false,
+  failures: () => [
+    {
+      // Aged, or loose in its seat: nothing behind it is wrong.
+      name: 'open by itself',
+      rate: 0.3,
+      hazard: 'open',
+      effects: [{ kind: 'hold', role: 'element', joined: false }],
+    },
+  ],
   stamp(part, { builder, node, state, nominalVolts }) {
     const fill = cavityFill(state, part.id);
     if (fill.kind === 'open') return;
     if (fill.kind === 'lamp') {
-      builder.filament(part.id, node('feed'), node('load'), filamentOf(fill.watts, nominalVolts));
+      builder.filament('lamp', node('feed'), node('load'), filamentOf(fill.watts, nominalVolts));
       return;
     }
     const ohms = coldFuseOhms(part.style, part.ratingAmps) + seatOhms;
     const limitAmps = surelyOpensAt(part.ratingAmps);
     builder.switching({
-      owner: part.id,
+      role: 'element',
       a: node('feed'),
       b: node('load'),
       ohms,

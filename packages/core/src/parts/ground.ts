@@ -8,13 +8,30 @@ export interface GroundPart extends PartCommon {
 
 /** Resistance of a sound bolted eyelet, ohms; judgement within the 0.1 V that the trade allows a ground at 50 A. */
 export const groundContactOhms = 0.001;
+/** Ohms that stand for a loose or rusty eyelet. */
+const weakOhms: readonly number[] = [0.3, 1, 5];
 
 export const groundKind: PartKind<GroundPart> = {
   removal: null,
   removalMinutes: 0,
   terminals: () => ['x'],
   terminalLabel: () => 'eyelet',
-  stamp(part, { builder, node }) {
-    builder.resistor(part.id, node('x'), REFERENCE, groundContactOhms);
+  failuresShow: true,
+  failures: () => [
+    {
+      name: 'ground lost',
+      rate: 0.3,
+      hazard: 'open',
+      effects: [{ kind: 'cut', role: 'eyelet', atRest: [] }],
+    },
+    {
+      name: 'weak ground',
+      rate: 0.5,
+      hazard: 'wet path to ground',
+      effects: weakOhms.map((ohms) => ({ kind: 'added', role: 'eyelet', ohms })),
+    },
+  ],
+  stamp(_part, { builder, node }) {
+    builder.resistor('eyelet', node('x'), REFERENCE, groundContactOhms);
   },
 };

@@ -32,7 +32,22 @@ export const lampKind: PartKind<LampPart> = {
   removalMinutes: 0.5,
   terminals: () => ['1', '2'],
   terminalLabel: (_part, terminal) => `pin ${terminal}`,
+  failuresShow: false,
+  failures: () => [
+    {
+      name: 'burnt out',
+      rate: 1.5,
+      hazard: 'open',
+      effects: [{ kind: 'cut', role: 'filament', atRest: [] }],
+    },
+    {
+      name: 'shorted in its holder',
+      rate: 0.3,
+      hazard: 'short to ground',
+      effects: [{ kind: 'short', terminal: '1', ohms: 0.1 }],
+    },
+  ],
   stamp(part, { builder, node, nominalVolts }) {
-    builder.filament(part.id, node('1'), node('2'), filamentOf(part.watts * part.count, nominalVolts));
+    builder.filament('filament', node('1'), node('2'), filamentOf(part.watts * part.count, nominalVolts));
   },
 };

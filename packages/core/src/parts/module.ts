@@ -32,6 +32,24 @@ export const moduleKind: PartKind<ModulePart> = {
   removalMinutes: 1,
   terminals: (part) => part.pins.map((each) => each.pin),
   terminalLabel: (_part, terminal) => `pin ${terminal}`,
+  failuresShow: false,
+  failures: ({ pins }) =>
+    pins
+      .filter((each) => 'drivenWhen' in each)
+      .flatMap(({ pin }) => [
+        {
+          name: `output ${pin} dead`,
+          rate: 0.15,
+          hazard: 'open',
+          effects: [{ kind: 'hold', role: pin, joined: false }],
+        },
+        {
+          name: `output ${pin} stuck on`,
+          rate: 0.1,
+          hazard: 'open',
+          effects: [{ kind: 'hold', role: pin, joined: true }],
+        },
+      ]),
   stamp(part, { builder, node, state, nominalVolts }) {
     const nodesOf = (role: ModulePin['role']) =>
       part.pins.filter((each) => each.role === role).map((each) => node(each.pin));
@@ -40,15 +58,15 @@ export const moduleKind: PartKind<ModulePart> = {
     const ground = grounds[0];
     const supply = supplies[0];
     if (ground === undefined || supply === undefined) return;
-    for (const each of supplies) builder.resistor(part.id, each, ground, standingOhms);
-    for (const each of grounds.slice(1)) builder.resistor(part.id, each, ground, drivenOhms);
+    for (const each of supplies) builder.resistor('standing', each, ground, standingOhms);
+    for (const each of grounds.slice(1)) builder.resistor('grounds', each, ground, drivenOhms);
     for (const pin of part.pins) {
       if (!('drivenWhen' in pin)) continue;
       const rail = pin.role === 'low-side output' ? ground : supply;
       const wanted = conditionHolds(pin.drivenWhen, state.controls);
-      builder.resistor(part.id, node(pin.pin), ground, leakOhms);
+      builder.resistor('leak', node(pin.pin), ground, leakOhms);
       builder.switching({
-        owner: part.id,
+        role: pin.pin,
         a: node(pin.pin),
         b: rail,
         ohms: drivenOhms,

@@ -1,3 +1,4 @@
+import type { PartFailure } from '../faults/effect';
 import type { OperatingState } from '../circuit/operatingState';
 import type { NetworkBuilder } from '../solver/network';
 
@@ -30,6 +31,10 @@ export interface PartKind<P extends PartCommon> {
   readonly terminals: (part: P) => readonly string[];
   /** What a technician calls one of them: `pin 87`, `supply leg`. */
   readonly terminalLabel: (part: P, terminal: string) => string;
+  /** The ways in which it fails. */
+  readonly failures: (part: P) => readonly PartFailure[];
+  /** Whether they can be seen from outside. */
+  readonly failuresShow: boolean;
   /** Puts its elements into the network; not called while the part is taken apart. */
   readonly stamp: (part: P, context: StampContext) => void;
 }

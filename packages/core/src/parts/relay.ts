@@ -26,20 +26,49 @@ const pullInShare = 0.65;
 const dropOutShare = 0.1;
 /** A sound closed contact, ohms: below the 10 mΩ at which it is called worn. */
 const contactOhms = 0.005;
+/** Ohms that stand for a burnt one: a meter's milliamp does not see it, a load does. */
+const burntOhms: readonly number[] = [0.1, 0.5, 3];
 
 export const relayKind: PartKind<RelayPart> = {
   removal: 'pull',
   removalMinutes: 0.3,
   terminals: ({ pins }) => Object.keys(pins).filter((role) => pins[role as RelayTerminal] !== undefined),
   terminalLabel: (part, terminal) => `pin ${part.pins[terminal as RelayTerminal] ?? terminal}`,
+  failuresShow: false,
+  failures: () => [
+    {
+      name: 'coil open',
+      rate: 0.4,
+      hazard: 'open',
+      effects: [{ kind: 'cut', role: 'coil', atRest: ['normallyOpen', 'normallyClosed'] }],
+    },
+    {
+      name: 'contact never closes',
+      rate: 0.4,
+      hazard: 'open',
+      effects: [{ kind: 'hold', role: 'normallyOpen', joined: false }],
+    },
+    {
+      name: 'contact welded',
+      rate: 0.2,
+      hazard: 'open',
+      effects: [{ kind: 'hold', role: 'normallyOpen', joined: true }],
+    },
+    {
+      name: 'burnt contact',
+      rate: 0.4,
+      hazard: 'open',
+      effects: burntOhms.map((ohms) => ({ kind: 'added', role: 'normallyOpen', ohms })),
+    },
+  ],
   stamp(part, { builder, node, nominalVolts }) {
     const feed = node('coilFeed');
     const command = node('coilCommand');
-    builder.resistor(part.id, feed, command, part.coilOhms);
+    builder.resistor('coil', feed, command, part.coilOhms);
     const energised = (already: boolean, volts: (node: number) => number) =>
       Math.abs(volts(feed) - volts(command)) >= nominalVolts * (already ? dropOutShare : pullInShare);
     builder.switching({
-      owner: part.id,
+      role: 'normallyOpen',
       a: node('supply'),
       b: node('normallyOpen'),
       ohms: contactOhms,
@@ -48,7 +77,7 @@ export const relayKind: PartKind<RelayPart> = {
     });
     if (part.pins.normallyClosed !== undefined) {
       builder.switching({
-        owner: part.id,
+        role: 'normallyClosed',
         a: node('supply'),
         b: node('normallyClosed'),
         ohms: contactOhms,

@@ -11,7 +11,22 @@ export const resistorKind: PartKind<ResistorPart> = {
   removalMinutes: 0.5,
   terminals: () => ['1', '2'],
   terminalLabel: (_part, terminal) => `pin ${terminal}`,
+  failuresShow: false,
+  failures: () => [
+    {
+      name: 'open inside',
+      rate: 0.6,
+      hazard: 'open',
+      effects: [{ kind: 'cut', role: 'element', atRest: [] }],
+    },
+    {
+      name: 'shorted to its case',
+      rate: 0.3,
+      hazard: 'short to ground',
+      effects: [{ kind: 'short', terminal: '1', ohms: 0.1 }],
+    },
+  ],
   stamp(part, { builder, node }) {
-    builder.resistor(part.id, node('1'), node('2'), part.ohms);
+    builder.resistor('element', node('1'), node('2'), part.ohms);
   },
 };

@@ -10,5 +10,7 @@ export const spliceKind: PartKind<SplicePart> = {
   removalMinutes: 0,
   terminals: () => ['x'],
   terminalLabel: () => 'splice',
+  failuresShow: false,
+  failures: () => [],
   stamp: () => undefined,
 };

@@ -17,17 +17,39 @@ export interface SwitchPart extends PartCommon {
 
 /** A sound closed contact, ohms; judgement, as a relay's. */
 const contactOhms = 0.005;
+/** Ohms that stand for a burnt one. */
+const burntOhms: readonly number[] = [0.3, 2];
+
+function legRole({ a, b }: SwitchLeg): string {
+  return `${a}-${b}`;
+}
 
 export const switchKind: PartKind<SwitchPart> = {
   removal: 'unplug',
   removalMinutes: 0.5,
   terminals: (part) => [...new Set(part.legs.flatMap((leg) => [leg.a, leg.b]))],
   terminalLabel: (_part, terminal) => `pin ${terminal}`,
+  failuresShow: false,
+  failures: ({ legs }) =>
+    legs.flatMap((leg) => [
+      {
+        name: legs.length === 1 ? 'never closes' : `pins ${leg.a} and ${leg.b} never join`,
+        rate: 0.4,
+        hazard: 'open',
+        effects: [{ kind: 'cut', role: legRole(leg), atRest: [] }],
+      },
+      {
+        name: legs.length === 1 ? 'burnt contact' : `burnt contact between pins ${leg.a} and ${leg.b}`,
+        rate: 0.2,
+        hazard: 'open',
+        effects: burntOhms.map((ohms) => ({ kind: 'added', role: legRole(leg), ohms })),
+      },
+    ]),
   stamp(part, { builder, node, state }) {
     const position = state.controls[part.control];
     for (const leg of part.legs) {
       if (position !== undefined && leg.closedIn.includes(position)) {
-        builder.resistor(part.id, node(leg.a), node(leg.b), contactOhms);
+        builder.resistor(legRole(leg), node(leg.a), node(leg.b), contactOhms);
       }
     }
   },

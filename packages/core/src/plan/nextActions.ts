@@ -5,6 +5,7 @@ import { stateKey } from '../circuit/operatingState';
 import type { Hypothesis } from '../faults/hypotheses';
 import type { InstrumentId, Test } from '../instruments/instrument';
 import { allInstruments, instrumentById } from '../instruments/instruments';
+import type { PredictionColumn } from '../suspicion/column';
 import { meaningless } from '../suspicion/column';
 import type { TakenReading } from '../suspicion/likelihood';
 import type { Predictor } from '../suspicion/predictor';
@@ -49,7 +50,7 @@ export interface PlanLimits {
 }
 
 /** Hypotheses beyond this share of all probability no longer steer the plan. */
-const consideredShare = 0.999;
+const consideredShare = 0.995;
 /** Tests that would be meaningless with more than this probability are not proposed. */
 const meaninglessAtMost = 0.02;
 /** Less than this is not worth a probe. */
@@ -82,7 +83,9 @@ export function nextActions(
   for (const { candidate, ceiling } of byCeiling(candidates(predictor, belief, site, limits), doubt)) {
     const worst = best.length >= count ? best.at(-1)!.rate : 0;
     if (ceiling <= Math.max(worst, leastShare * (best[0]?.rate ?? 0))) break;
-    const table = tableFor(predictor, belief, candidate);
+    const column = predictor.column(candidate.state, candidate.test).telling(belief.hypotheses);
+    if (column === null) continue;
+    const table = tableFor(belief, candidate.test, column);
     if (table === null) continue;
     const bits = expectedBits(belief, table, doubt);
     const rate = bits / candidate.work.minutes;
@@ -112,7 +115,7 @@ export function foreseeTest(
 ): ProposedAction | null {
   const belief = considered(predictor, suspicion);
   const candidate = { test, state, work: workFor(predictor.circuit, site, state, test) };
-  const table = tableFor(predictor, belief, candidate);
+  const table = tableFor(belief, test, predictor.column(state, test).rowsFor(belief.hypotheses));
   if (table === null) return null;
   const bits = expectedBits(belief, table, entropyBits(belief.suspectChances));
   return { purpose: 'search', ...candidate, bits, outcomes: foresee(belief, table) };
@@ -254,9 +257,8 @@ function mostBits(test: Test): number {
   return Math.log2(display.kind === 'outcomes' ? display.outcomes.length : mostNumberOutcomes);
 }
 
-function tableFor(predictor: Predictor, belief: Belief, { test, state }: Candidate): OutcomeTable | null {
-  const column = predictor.column(state, test).with(belief.hypotheses);
-  if (column === null) return null;
+/** Null when the test can tell nothing, or may well mean nothing. */
+function tableFor(belief: Belief, test: Test, column: PredictionColumn): OutcomeTable | null {
   let nonsense = 0;
   for (let k = 0; k < belief.hypotheses.length; k++) {
     if (column.special[column.rowOf[belief.hypotheses[k]!]!] === meaningless) nonsense += belief.chances[k]!;

@@ -45,6 +45,7 @@ export function outcomeTables(hypotheses: Int32Array, families: Int32Array) {
     hypotheses,
     chances: new Float64Array(count * mostNumberOutcomes),
     deviations: new Float64Array(count),
+    means: new Float64Array(count),
     order: new Int32Array(count),
   };
   /**
@@ -66,6 +67,7 @@ interface Scratch {
   readonly hypotheses: Int32Array;
   readonly chances: Float64Array;
   readonly deviations: Float64Array;
+  readonly means: Float64Array;
   readonly order: Int32Array;
 }
 
@@ -154,19 +156,29 @@ function fillBands(
 
 /** Edges between groups of predicted numbers, in the middle of the widest gaps. */
 function bandEdges({ figures, special, rowOf }: NumberColumn, scratch: Scratch): readonly number[] {
-  const { hypotheses, deviations } = scratch;
-  const mean = (k: number) => figures[rowOf[hypotheses[k]!]! * rowLength + meanAt]!;
+  const { hypotheses, deviations, means } = scratch;
   let size = 0;
+  let [least, greatest, finest] = [Infinity, -Infinity, Infinity];
   for (let k = 0; k < hypotheses.length; k++) {
     const row = rowOf[hypotheses[k]!]!;
-    if (special[row] === plain && figures[row * rowLength + overloadAt]! < 1) scratch.order[size++] = k;
+    if (special[row] !== plain || figures[row * rowLength + overloadAt]! >= 1) continue;
+    const mean = figures[row * rowLength + meanAt]!;
+    means[k] = mean;
+    scratch.order[size++] = k;
+    least = Math.min(least, mean);
+    greatest = Math.max(greatest, mean);
+    finest = Math.min(finest, deviations[k]!);
   }
-  const order = scratch.order.subarray(0, size).sort((one, other) => mean(one) - mean(other));
+  // Most tests see numbers too close together for any gap: no need to sort those.
+  if (!(greatest - least >= tellApart * finest)) return [];
+  const order = scratch.order.subarray(0, size).sort((one, other) => means[one]! - means[other]!);
   const gaps: { width: number; edge: number }[] = [];
   for (let i = 1; i < size; i++) {
     const [low, high] = [order[i - 1]!, order[i]!];
-    const width = (mean(high) - mean(low)) / Math.hypot(deviations[low]!, deviations[high]!);
-    if (width * Math.SQRT2 >= tellApart) gaps.push({ width, edge: (mean(low) + mean(high)) / 2 });
+    const apart = means[high]! - means[low]!;
+    if (apart < tellApart * finest) continue;
+    const width = apart / Math.hypot(deviations[low]!, deviations[high]!);
+    if (width * Math.SQRT2 >= tellApart) gaps.push({ width, edge: (means[low]! + means[high]!) / 2 });
   }
   return gaps
     .sort((one, other) => other.width - one.width)

@@ -10,6 +10,8 @@ export const REFERENCE = 0;
 
 export interface Branch {
   readonly owner: string;
+  /** Which of its owner's elements it is. */
+  readonly role: string;
   readonly a: number;
   readonly b: number;
   readonly siemens: number;
@@ -26,6 +28,7 @@ export interface FilamentModel {
 
 export interface Filament extends FilamentModel {
   readonly owner: string;
+  readonly role: string;
   readonly a: number;
   readonly b: number;
 }
@@ -33,6 +36,7 @@ export interface Filament extends FilamentModel {
 /** A contact, a transistor or a fuse: joined or not, as the voltages around it tell. */
 export interface SwitchingDevice {
   readonly owner: string;
+  readonly role: string;
   readonly a: number;
   readonly b: number;
   /** Ohms while joined; parted, there is nothing. */
@@ -54,12 +58,14 @@ export interface Network {
   readonly switches: readonly SwitchingDevice[];
   /** Index in `branches` of each section's wire. */
   readonly sectionBranch: ReadonlyMap<string, number>;
+  /** The battery's positive post; null where there is none. */
+  readonly supply: number | null;
 }
 
-/** What part kinds call to put their elements into a network. */
+/** What part kinds call to put their elements into a network. A part's elements have roles of their own. */
 export interface NetworkBuilder {
-  readonly resistor: (owner: string, a: number, b: number, ohms: number) => void;
-  readonly source: (owner: string, a: number, b: number, volts: number, ohms: number) => void;
-  readonly filament: (owner: string, a: number, b: number, model: FilamentModel) => void;
-  readonly switching: (device: SwitchingDevice) => void;
+  readonly resistor: (role: string, a: number, b: number, ohms: number) => void;
+  readonly source: (role: string, a: number, b: number, volts: number, ohms: number) => void;
+  readonly filament: (role: string, a: number, b: number, model: FilamentModel) => void;
+  readonly switching: (device: Omit<SwitchingDevice, 'owner'>) => void;
 }

@@ -3,10 +3,12 @@ import type { OperatingState } from '../circuit/operatingState';
 import { CoreError } from '../errors';
 import type { Fault } from '../faults/fault';
 import { compileNetwork } from './compileNetwork';
-import { shortStar } from './faultChange';
+import { faultChange, shortStar, withMoreOhms } from './faultChange';
+import { heldBy } from './heldBy';
 import type { LinearisedNetwork } from './linearised';
 import { linearise } from './linearised';
 import type { Network } from './network';
+import { REFERENCE } from './network';
 import type { Port, UpdatedNetwork } from './updatedNetwork';
 import { updateNetwork } from './updatedNetwork';
 import { switchingRoundsPerDevice } from './tolerances';
@@ -44,33 +46,41 @@ export interface StateSolver {
 export function stateSolver(circuit: Circuit, state: OperatingState): StateSolver {
   const network = compileNetwork(circuit, state);
   const bases = new Map<string, LinearisedNetwork>();
-  const baseFor = (joined: readonly boolean[]) => {
+  const withFault = (joined: readonly boolean[], fault: Fault | null): UpdatedNetwork => {
     const key = joined.map(Number).join('');
-    const known = bases.get(key) ?? linearise(network, joined);
-    bases.set(key, known);
-    return known;
+    const base = bases.get(key) ?? linearise(network, joined);
+    bases.set(key, base);
+    const change = faultChange(base, fault);
+    if (!change.lossy) return updateNetwork(base, change, fault);
+    const anew = linearise(compileNetwork(circuit, state, fault ?? undefined), joined);
+    return updateNetwork(anew, faultChange(anew, null), null);
   };
-  return { network, solve: (fault) => settle(network, baseFor, fault) };
+  return { network, solve: (fault) => settle(network, withFault, fault) };
 }
 
 /**
  * Lets contacts, outputs and fuses follow the voltages until nothing moves any more. All start at rest, as when
- * the supply is connected.
+ * the supply is connected; what the fault holds stays as it is.
  */
 function settle(
   network: Network,
-  baseFor: (joined: readonly boolean[]) => LinearisedNetwork,
+  withFault: (joined: readonly boolean[], fault: Fault | null) => UpdatedNetwork,
   fault: Fault | null,
 ): Solution {
   const { switches } = network;
-  let joined = switches.map((device) => device.atRest);
+  const held = switches.map((device) =>
+    fault?.kind === 'part' && device.owner === fault.part ? heldBy(fault.effect, device) : null,
+  );
+  let joined = switches.map((device, index) => held[index] ?? device.atRest);
   const rounds = switchingRoundsPerDevice * (switches.length + 1);
   for (let round = 0; ; round++) {
-    const updated = updateNetwork(baseFor(joined), fault);
-    const next = switches.map((device, index) => device.next(joined[index]!, updated.volts));
+    const updated = withFault(joined, fault);
+    const next = switches.map((device, index) => held[index] ?? device.next(joined[index]!, updated.volts));
     const moved = next.findIndex((each, index) => each !== joined[index]);
-    if (moved < 0) return solutionOf(network, fault, joined, updated, null);
-    if (round >= rounds) return solutionOf(network, fault, joined, updated, switches[moved]!.owner);
+    if (moved < 0) return solutionOf(network, fault, joined, held, updated, null);
+    if (round >= rounds) {
+      return solutionOf(network, fault, joined, held, updated, switches[moved]!.owner);
+    }
     joined = next;
   }
 }
@@ -79,6 +89,7 @@ function solutionOf(
   network: Network,
   fault: Fault | null,
   joined: readonly boolean[],
+  held: readonly (boolean | null)[],
   { volts, floating, port, writeVolts, writeOhms }: UpdatedNetwork,
   chatters: string | null,
 ): Solution {
@@ -93,7 +104,7 @@ function solutionOf(
     joined,
     chatters,
     blown: network.switches.flatMap(({ atRest, latched, owner }, index) =>
-      latched && atRest && !joined[index] ? [owner] : [],
+      latched && atRest && !joined[index] && held[index] === null ? [owner] : [],
     ),
     sectionAmps(section, end) {
       const edge = network.sectionBranch.get(section);
@@ -101,10 +112,13 @@ function solutionOf(
         throw new CoreError('circuit/unknown-section', `The circuit has no section ${section}.`, { section });
       }
       const { a, b, siemens } = network.branches[edge]!;
-      if (fault?.section !== section) return siemens * (volts(a) - volts(b));
+      const across = volts(a) - volts(b);
+      if (fault === null || fault.kind === 'part' || fault.section !== section) return siemens * across;
       if (fault.kind === 'open') return 0;
+      if (fault.kind === 'added resistance') return withMoreOhms(siemens, fault.ohms) * across;
       const star = shortStar(siemens, fault.ohms, fault.position);
-      const middle = (star.toA * volts(a) + star.toB * volts(b)) / star.sum;
+      const other = fault.kind === 'short to ground' ? 0 : volts(network.supply ?? REFERENCE);
+      const middle = (star.toA * volts(a) + star.toB * volts(b) + star.toOther * other) / star.sum;
       return end === 'from' ? star.toA * (volts(a) - middle) : star.toB * (middle - volts(b));
     },
   };

@@ -16,3 +16,8 @@ export const pivotShare = 1e-14;
 export const anchorSiemens = 1;
 /** The least resistance of a section, ohms: shorter wires would only worsen the matrix. */
 export const leastSectionOhms = 1e-4;
+/**
+ * An element that carries all but this share of what passes between its ends is not cut by an update: of the
+ * sixteen digits, those of the share would be lost.
+ */
+export const leastLeft = 1e-6;

@@ -1,7 +1,7 @@
 import { CoreError } from '../errors';
 import type { Fault } from '../faults/fault';
+import { faultedId } from '../faults/fault';
 import type { FaultChange } from './faultChange';
-import { faultChange } from './faultChange';
 import type { FilamentLine, LinearisedNetwork } from './linearised';
 import { filamentLine, lineHolds } from './linearised';
 import { REFERENCE } from './network';
@@ -26,25 +26,32 @@ export interface UpdatedNetwork {
 }
 
 /**
- * Puts a fault into a solved network without solving it again (Sherman, Morrison, Woodbury).
+ * Puts a fault's change into a solved network without solving it again (Sherman, Morrison, Woodbury).
  *
  * Z transfer ohms, v node voltages, D added conductances on the touched nodes N, j added currents there:
  * v'_N = (1 + Z_NN·D)⁻¹·(v_N + Z_NN·j), and for any node p: v'_p = v_p + Z_pN·(j - D·v'_N).
  * Transfer ohms likewise: Z'_pq = Z_pq - Z_pN·W·Z_Nq with W = D·(1 + Z_NN·D)⁻¹.
  * A filament joins N when its tangent no longer gives its current; Newton then runs on N alone.
+ * @param fault - named in the error when filaments do not settle
  */
-export function updateNetwork(base: LinearisedNetwork, fault: Fault | null): UpdatedNetwork {
+export function updateNetwork(
+  base: LinearisedNetwork,
+  change: FaultChange,
+  fault: Fault | null,
+): UpdatedNetwork {
   const { network, filamentLines } = base;
   const { filaments } = network;
-  const change = faultChange(base, fault);
   let system = noChange;
   if (change.conductances.length > 0) {
+    const { cutFilament } = change;
     const moved = new Map<number, FilamentLine>();
+    if (cutFilament !== null) moved.set(cutFilament, goneLine);
     for (let round = 0; ; round++) {
       if (round === newtonRounds) throw unsettled(fault);
       system = reducedSystem(base, change, moved);
       let settled = true;
       for (let index = 0; index < filaments.length; index++) {
+        if (index === cutFilament) continue;
         const filament = filaments[index]!;
         const across = voltsAfter(base, system, filament.a) - voltsAfter(base, system, filament.b);
         if (lineHolds(filament, moved.get(index) ?? filamentLines[index]!, across)) continue;
@@ -57,8 +64,11 @@ export function updateNetwork(base: LinearisedNetwork, fault: Fault | null): Upd
   return asUpdated(base, change.floating, system);
 }
 
+/** The line of a filament that is not there. */
+const goneLine: FilamentLine = { siemens: 0, offsetAmps: 0 };
+
 function unsettled(fault: Fault | null): CoreError {
-  const owner = fault?.section ?? '';
+  const owner = faultedId(fault) ?? '';
   return new CoreError('solver/no-convergence', `The filaments do not settle with the fault in ${owner}.`, {
     owner,
   });

@@ -13,7 +13,7 @@ export type PredictionColumn = OutcomeColumn | NumberColumn;
 
 interface Rows {
   /** Which row is a hypothesis's; below 0 for one that has not been asked for. */
-  readonly rowOf: Int16Array;
+  readonly rowOf: Int32Array;
   /** `plain`, `wandering` or `meaningless`, by row. */
   readonly special: Uint8Array;
 }
@@ -68,24 +68,18 @@ export class Column {
   ) {}
 
   /** The column with the rows of some hypotheses filled; null when they all look the same. */
-  with(hypotheses: Int32Array): PredictionColumn | null {
-    if (this.shown === null && this.alike(hypotheses)) return null;
-    return this.filled(hypotheses);
+  telling(hypotheses: Int32Array): PredictionColumn | null {
+    return this.shown === null && this.alike(hypotheses) ? null : this.rowsFor(hypotheses);
   }
 
   /** The column with every row filled. */
   whole(): PredictionColumn {
-    return this.filled(Int32Array.from({ length: this.count }, (_each, h) => h));
+    return this.rowsFor(Int32Array.from({ length: this.count }, (_each, h) => h));
   }
 
-  private alike(hypotheses: Int32Array): boolean {
-    const { first, second } = scratchFor(hypotheses.length);
-    senseAll(this.laid.probe, this.table, hypotheses, first, second);
-    return narrow(first, hypotheses.length) && narrow(second, hypotheses.length);
-  }
-
-  private filled(hypotheses: Int32Array): PredictionColumn {
-    const shown = this.shown ?? emptyColumn(this.display, new Int16Array(this.count).fill(none), 0);
+  /** The column with the rows of some hypotheses filled, whether they look the same or not. */
+  rowsFor(hypotheses: Int32Array): PredictionColumn {
+    const shown = this.shown ?? emptyColumn(this.display, new Int32Array(this.count).fill(none), 0);
     const missing: number[] = [];
     for (const h of hypotheses) if (shown.rowOf[h] === none) missing.push(h);
     this.shown = grown(this.display, shown, this.rows, missing.length);
@@ -96,6 +90,12 @@ export class Column {
       store(this.shown, this.rows++, this.laid.show(first[k]!, second[k]!));
     }
     return this.shown;
+  }
+
+  private alike(hypotheses: Int32Array): boolean {
+    const { first, second } = scratchFor(hypotheses.length);
+    senseAll(this.laid.probe, this.table, hypotheses, first, second);
+    return narrow(first, hypotheses.length) && narrow(second, hypotheses.length);
   }
 }
 
@@ -131,7 +131,7 @@ function narrow(values: Float64Array, count: number): boolean {
   return greatest - least <= sameAbsolute + sameShare * Math.max(Math.abs(least), Math.abs(greatest));
 }
 
-function emptyColumn(display: Display, rowOf: Int16Array, capacity: number): PredictionColumn {
+function emptyColumn(display: Display, rowOf: Int32Array, capacity: number): PredictionColumn {
   const special = new Uint8Array(capacity);
   if (display.kind === 'outcomes') {
     const outcomes = display.outcomes.length;

@@ -1,5 +1,5 @@
 import type { Circuit } from '../circuit/circuit';
-import { sectionById } from '../circuit/terminals';
+import { partById } from '../circuit/terminals';
 import { NOTHING_WRONG } from '../faults/hypotheses';
 import type { Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
@@ -8,9 +8,11 @@ import type { ForeseenOutcome } from '../plan/nextActions';
 import type { OutcomeSpec } from '../plan/outcomeTable';
 import { formatQuantity, formatReading } from '../units/formatQuantity';
 
-/** A suspect's name: its section's, or the words for none. */
+/** A suspect's name: its section's, its part's, or the words for none. */
 export function suspectName(circuit: Circuit, id: string): string {
-  return id === NOTHING_WRONG ? 'nothing wrong here now' : sectionById(circuit, id).name;
+  if (id === NOTHING_WRONG) return 'nothing wrong here now';
+  const section = circuit.sections.find((each) => each.id === id);
+  return section === undefined ? partById(circuit, id).name : section.name;
 }
 
 /** `Lit`, `2.5 to 5.1 V`, `OL`: what would be seen. */

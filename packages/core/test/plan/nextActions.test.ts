@@ -1,12 +1,14 @@
 import { fedSections } from '../../src/circuit/fedSections';
 import type { OperatingState } from '../../src/circuit/operatingState';
 import type { Test } from '../../src/instruments/instrument';
+import { assess, planNext } from '../../src/job/assess';
+import { foldJob } from '../../src/job/foldJob';
 import { nextActions } from '../../src/plan/nextActions';
 import type { TakenReading } from '../../src/suspicion/likelihood';
 import { createPredictor } from '../../src/suspicion/predictor';
 import { suspicionOf } from '../../src/suspicion/suspicion';
 import { likeliestReading } from '../likeliestReading';
-import { library, states } from '../library';
+import { library, minibus, minibusEvents, states } from '../library';
 import { allBut, playChain } from '../playChain';
 import { playJob } from '../playJob';
 
@@ -93,6 +95,9 @@ describe('from a job with nothing but its complaint', () => {
       likeliestReading(test, predictor.predict(state, test, fault));
     const played = playJob(predictor, [], read, 16);
     expect(played).toMatchObject({ suspect: section, isolated: true });
+    // A look that would tell nothing new is still asked for: to be seen before anything is cut.
+    const job = foldJob(library, played.events);
+    expect(planNext(predictor, job, assess(predictor, job))[0]).toMatchObject({ purpose: 'proof' });
   });
 });
 
@@ -100,4 +105,23 @@ test('what is behind a fuse ends at its loads', () => {
   const fed = fedSections(library);
   for (const id of ['W17', 'W21', 'W24']) expect(fed.get('F17')?.has(id)).toBe(true);
   for (const id of ['W17', 'W21', 'W24']) expect(fed.get('F4')?.has(id)).toBe(false);
+});
+
+describe('on the minibus whose ramp relay does nothing', () => {
+  const predictor = createPredictor(minibus);
+  const faults = [
+    ['C3', 'pin 1 backed out'],
+    ['K2', 'coil open'],
+    ['SW3', 'never closes'],
+    ['F8', 'open by itself'],
+    ['W9', 'open'],
+  ] as const;
+
+  test.each(faults)('%s, %s, is found from the dead loads on', (suspect, name) => {
+    const fault = predictor.hypotheses.findIndex((each) => each.suspect === suspect && each.name === name);
+    expect(fault).toBeGreaterThanOrEqual(0);
+    const read = (test: Test, state: OperatingState) =>
+      likeliestReading(test, predictor.predict(state, test, fault));
+    expect(playJob(predictor, minibusEvents, read, 14)).toMatchObject({ suspect, isolated: true });
+  });
 });

@@ -1,7 +1,10 @@
 import fc from 'fast-check';
+import type { Circuit } from '../../src/circuit/circuit';
+import type { OperatingState } from '../../src/circuit/operatingState';
 import { restingState } from '../../src/circuit/restingState';
 import { withApart, withControl } from '../../src/circuit/operatingState';
 import type { Fault } from '../../src/faults/fault';
+import { hypothesesOf } from '../../src/faults/hypotheses';
 import { compileNetwork } from '../../src/solver/compileNetwork';
 import { linearise } from '../../src/solver/linearised';
 import { stateSolver } from '../../src/solver/solution';
@@ -10,67 +13,84 @@ import { randomCircuit } from '../randomCircuit';
 
 const seed = 20261103;
 
-const anyFault = (sections: readonly string[]): fc.Arbitrary<Fault> =>
-  fc.oneof(
-    fc.record({ kind: fc.constant('open' as const), section: fc.constantFrom(...sections) }),
+/** Every kind of fault of wires and parts, shorts of any size anywhere along a wire. */
+const anyFault = (circuit: Circuit): fc.Arbitrary<Fault> => {
+  const sections = circuit.sections.map(({ id }) => id);
+  const known = hypothesesOf(circuit).flatMap(({ fault }) => fault ?? []);
+  return fc.oneof(
+    fc.constantFrom(...known),
     fc.record({
-      kind: fc.constant('short to ground' as const),
+      kind: fc.constantFrom('short to ground' as const, 'short to battery' as const),
       section: fc.constantFrom(...sections),
       ohms: fc.double({ min: 0.02, max: 2000, noNaN: true }),
       position: fc.double({ min: 0.05, max: 0.95, noNaN: true }),
     }),
   );
+};
+
+/** The voltages of an update against those of the circuit compiled with its fault, contacts as they stand. */
+function expectAsCompiled(
+  circuit: Circuit,
+  state: OperatingState,
+  fault: Fault,
+  solver = stateSolver(circuit, state),
+): void {
+  const updated = solver.solve(fault);
+  const scratch = linearise(compileNetwork(circuit, state, fault), updated.joined);
+  for (const [terminal, node] of updated.network.nodeOf) {
+    const floats = scratch.connectivity.group[node] !== 0;
+    expect([terminal, updated.floating(node)]).toEqual([terminal, floats]);
+    if (!floats) expect(updated.volts(node)).toBeCloseTo(scratch.volts[node]!, 6);
+  }
+}
 
 describe('a fault put into a solved circuit', () => {
   test(`gives the voltages of the circuit compiled with that fault (seed ${seed})`, () => {
-    const circuits = randomCircuit('lamps and resistors').chain(({ circuit, sectionIds }) =>
-      anyFault(sectionIds).map((fault) => ({ circuit, fault })),
+    const circuits = randomCircuit('lamps and resistors').chain(({ circuit }) =>
+      anyFault(circuit).map((fault) => ({ circuit, fault })),
     );
     fc.assert(
       fc.property(circuits, ({ circuit, fault }) => {
-        const state = restingState(circuit);
-        const updated = stateSolver(circuit, state).solve(fault);
-        const plain = compileNetwork(circuit, state, fault);
-        const joined = plain.switches.map(({ owner }) => !updated.blown.includes(owner));
-        const scratch = linearise(plain, joined);
-        for (const [, node] of updated.network.nodeOf) {
-          expect(updated.floating(node)).toBe(scratch.connectivity.group[node] !== 0);
-          if (!updated.floating(node)) expect(updated.volts(node)).toBeCloseTo(scratch.volts[node]!, 6);
-        }
+        expectAsCompiled(circuit, restingState(circuit), fault);
       }),
-      { seed, numRuns: 200 },
+      { seed, numRuns: 250 },
     );
+  });
+
+  test('does so for every hypothesis of the demo circuit, in states that differ', () => {
+    const parted = withApart(states.lightsOn, 'C7', true);
+    for (const state of [states.rest, states.lightsOn, states.limiterOn, states.fuseOut, parted]) {
+      const solver = stateSolver(library, state);
+      for (const { fault } of hypothesesOf(library)) {
+        if (fault !== null) expectAsCompiled(library, state, fault, solver);
+      }
+    }
   });
 
   test(`looks into every point through the ohms that a test amp finds there (seed ${seed})`, () => {
     fc.assert(
-      fc.property(
-        fc.option(anyFault(library.sections.map(({ id }) => id))),
-        fc.constantFrom(...library.parts),
-        (fault, part) => {
-          const solution = stateSolver(library, states.fuseOut).solve(fault);
-          const plain = compileNetwork(library, states.fuseOut, fault ?? undefined);
-          const joined = plain.switches.map(({ atRest }) => atRest);
-          const before = linearise(plain, joined);
-          for (const [terminal, node] of plain.nodeOf) {
-            if (!terminal.startsWith(`${part.id}.`) || before.connectivity.group[node] !== 0) continue;
-            // A nanoamp, which warms no filament: 1 µV behind 1 kΩ into a cold circuit.
-            const amps = { owner: 'meter', a: node, b: 0, siemens: 1e-3, sourceVolts: 1e-6 };
-            const after = linearise({ ...plain, branches: [...plain.branches, amps] }, joined);
-            const rise = after.volts[node]! - before.volts[node]!;
-            const ohms = (1000 * rise) / (1e-6 - after.volts[node]!);
-            if (Math.abs(before.volts[node]!) < 1e-9)
-              expect(solution.port(node, 0).ohms).toBeCloseTo(ohms, 2);
-          }
-        },
-      ),
+      fc.property(fc.option(anyFault(library)), fc.constantFrom(...library.parts), (fault, part) => {
+        const solution = stateSolver(library, states.fuseOut).solve(fault);
+        const plain = compileNetwork(library, states.fuseOut, fault ?? undefined);
+        const { joined } = solution;
+        const before = linearise(plain, joined);
+        for (const [terminal, node] of plain.nodeOf) {
+          if (!terminal.startsWith(`${part.id}.`) || before.connectivity.group[node] !== 0) continue;
+          // A nanoamp, which warms no filament: 1 µV behind 1 kΩ into a cold circuit.
+          const amps = { owner: 'meter', role: 'source', a: node, b: 0, siemens: 1e-3, sourceVolts: 1e-6 };
+          const after = linearise({ ...plain, branches: [...plain.branches, amps] }, joined);
+          const rise = after.volts[node]! - before.volts[node]!;
+          const ohms = (1000 * rise) / (1e-6 - after.volts[node]!);
+          if (Math.abs(before.volts[node]!) < 1e-9) expect(solution.port(node, 0).ohms).toBeCloseTo(ohms, 2);
+        }
+      }),
       { seed, numRuns: 150 },
     );
   });
 
   test(`keeps Kirchhoff's current law at every splice (seed ${seed})`, () => {
     fc.assert(
-      fc.property(anyFault(library.sections.map(({ id }) => id)), (fault) => {
+      fc.property(anyFault(library), (fault) => {
         const solution = stateSolver(library, states.limiterOn).solve(fault);
         for (const splice of ['S0', 'S1', 'S2', 'S3', 'S4']) {
           const sum = library.sections.reduce((total, { id, from, to }) => {

@@ -1,0 +1,22 @@
+/** What a failure does to the elements that a part puts into a network; an element is known by its role. */
+export type Effect =
+  /** A resistor or a filament is gone; contacts that it held stand as at rest. */
+  | { readonly kind: 'cut'; readonly role: string; readonly atRest: readonly string[] }
+  /** A resistor, or a contact while it is closed, has so many ohms more. */
+  | { readonly kind: 'added'; readonly role: string; readonly ohms: number }
+  /** A contact, a transistor or a fuse stays as it is, whatever drives it. */
+  | { readonly kind: 'hold'; readonly role: string; readonly joined: boolean }
+  /** One of its terminals touches its case. */
+  | { readonly kind: 'short'; readonly terminal: string; readonly ohms: number };
+
+/** One way in which a part fails. */
+export interface PartFailure {
+  /** As a technician says it: `coil open`. */
+  readonly name: string;
+  /** How often, in the unit of `faultRates`: metres of plain wire. Judgement. */
+  readonly rate: number;
+  /** The kind of wire fault whose hazards make it likelier. */
+  readonly hazard: 'open' | 'short to ground' | 'wet path to ground';
+  /** Steps of the same failure that differ in ohms alone, rising. */
+  readonly effects: readonly Effect[];
+}
