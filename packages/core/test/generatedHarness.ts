@@ -9,8 +9,12 @@ const sectionsPerFuse = 25;
  * A harness of about so many sections: fuses on one feed, behind each a tree of splices and connectors with loads at
  * its ends, grounds by region. Seeded: the same every time.
  */
-export function generatedHarness(sections: number): Circuit {
-  const random = seededRandom(sections);
+export function generatedHarness(
+  sections: number,
+  loads: 'lamps' | 'resistors' = 'lamps',
+  seed = sections,
+): Circuit {
+  const random = seededRandom(seed);
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
   const parts: Part[] = [
     { id: 'BAT', kind: 'battery', name: 'Battery', place: 'p0', volts: 12.6, internalOhms: 0.02 },
@@ -45,7 +49,13 @@ export function generatedHarness(sections: number): Circuit {
       const id = `${f}n${n}`;
       const from = pick(ends);
       if (n % 4 === 3) {
-        parts.push({ id: `L${id}`, kind: 'lamp', name: id, place, watts: pick([5, 10, 21]), count: 1 });
+        const load = { id: `L${id}`, name: id, place };
+        const watts = pick([5, 10, 21]);
+        parts.push(
+          loads === 'lamps'
+            ? { ...load, kind: 'lamp', watts, count: 1 }
+            : { ...load, kind: 'resistor', ohms: 180 / watts },
+        );
         wire(from, `L${id}.1`);
         wire(`L${id}.2`, 'G.x');
       } else if (n % 4 === 1) {

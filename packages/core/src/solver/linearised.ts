@@ -40,10 +40,11 @@ export function lineHolds(
   model: Parameters<typeof filamentAmps>[0],
   line: FilamentLine,
   volts: number,
+  relativeTolerance: number,
 ): boolean {
   const amps = filamentAmps(model, volts);
   const miss = Math.abs(line.siemens * volts + line.offsetAmps - amps);
-  return miss <= filamentRelativeTolerance * Math.abs(amps) + filamentAbsoluteAmps;
+  return miss <= relativeTolerance * Math.abs(amps) + filamentAbsoluteAmps;
 }
 
 /**
@@ -66,7 +67,11 @@ export function linearise(network: Network, joined: readonly boolean[]): Lineari
     ldlSolveInPlace(factor, injected, work);
     volts.set(injected, 1);
     const across = filaments.map(({ a, b }) => volts[a]! - volts[b]!);
-    if (filaments.every((filament, index) => lineHolds(filament, lines[index]!, across[index]!))) {
+    if (
+      filaments.every((filament, index) =>
+        lineHolds(filament, lines[index]!, across[index]!, filamentRelativeTolerance),
+      )
+    ) {
       return {
         network,
         joined,

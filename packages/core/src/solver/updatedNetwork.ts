@@ -6,7 +6,7 @@ import type { FilamentLine, LinearisedNetwork } from './linearised';
 import { filamentLine, lineHolds } from './linearised';
 import { REFERENCE } from './network';
 import { invertSmall, solveSmall } from './smallDense';
-import { newtonRounds } from './tolerances';
+import { filamentUpdateTolerance, newtonRounds } from './tolerances';
 
 /** A pair of nodes as a source: open-circuit volts (a above b) and the ohms behind them, infinite when open. */
 export interface Port {
@@ -54,7 +54,8 @@ export function updateNetwork(
         if (index === cutFilament) continue;
         const filament = filaments[index]!;
         const across = voltsAfter(base, system, filament.a) - voltsAfter(base, system, filament.b);
-        if (lineHolds(filament, moved.get(index) ?? filamentLines[index]!, across)) continue;
+        const line = moved.get(index) ?? filamentLines[index]!;
+        if (lineHolds(filament, line, across, filamentUpdateTolerance)) continue;
         moved.set(index, filamentLine(filament, across));
         settled = false;
       }

@@ -61,7 +61,10 @@ describe('a fault put into a solved circuit', () => {
     const parted = withApart(states.lightsOn, 'C7', true);
     for (const state of [states.rest, states.lightsOn, states.limiterOn, states.fuseOut, parted]) {
       const solver = stateSolver(library, state);
-      for (const { fault } of hypothesesOf(library)) {
+      const seen = new Set<number>();
+      for (const { fault, family } of hypothesesOf(library)) {
+        // One of each kind in each section and part.
+        if (seen.size === seen.add(family).size) continue;
         if (fault !== null) expectAsCompiled(library, state, fault, solver);
       }
     }
