@@ -16,7 +16,10 @@ export const circuit = JSON.parse(
 const demoJob = JSON.parse(readFileSync(inProject('demo/jobs/travelling-library-fuse-17.json'), 'utf8')) as {
   id: string;
 };
-export const jobPath = `/jobs/${demoJob.id}`;
+const jobPath = `/jobs/${demoJob.id}`;
+const relayJob = JSON.parse(readFileSync(inProject('demo/jobs/minibus-ramp.json'), 'utf8')) as { id: string };
+/** The job whose ramp relay does nothing. */
+export const relayJobPath = `/jobs/${relayJob.id}`;
 export const jobEvents = `/api/jobs/${demoJob.id}/events`;
 
 /** The server as a test sees it: it can be ended, and started again on the same address and database. */
@@ -71,8 +74,13 @@ export const test = base.extend<{ house: House }>({
 export const expect = hasty.configure({ timeout: 20_000 });
 
 /** Opens a job as a technician. */
-export async function openJob(page: Page, address: string, technician = 'M. Oduya'): Promise<void> {
-  await page.goto(`${address}${jobPath}`);
+export async function openJob(
+  page: Page,
+  address: string,
+  technician = 'M. Oduya',
+  path = jobPath,
+): Promise<void> {
+  await page.goto(`${address}${path}`);
   await page.getByLabel('Technician').selectOption({ label: technician });
   await expect(page.getByTestId('next')).toBeVisible();
 }

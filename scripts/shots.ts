@@ -3,7 +3,7 @@ import type { Browser, Page } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import config from '../e2e/playwright.config';
-import { follow, hiddenShort, openHouse, openJob, playToTheEnd } from '../e2e/workshop';
+import { follow, hiddenShort, openHouse, openJob, playToTheEnd, relayJobPath } from '../e2e/workshop';
 import type { House } from '../e2e/workshop';
 import { build } from './build';
 import { inProject } from './paths';
@@ -29,6 +29,7 @@ const shots: readonly Shot[] = [
   { name: 'job-halved', light: 'night', viewport: laptop, play: afterReadings(2) },
   { name: 'job-found', light: 'day', viewport: laptop, play: found },
   { name: 'job-point', light: 'day', viewport: laptop, play: point },
+  { name: 'job-relay', light: 'day', viewport: laptop, play: relay },
   { name: 'job-tablet', light: 'night', viewport: tablet, play: afterReadings(1) },
   { name: 'job-phone', light: 'day', viewport: phone, play: afterReadings(1) },
 ];
@@ -52,6 +53,10 @@ function afterReadings(count: number): Shot['play'] {
 async function found(page: Page, { address }: House): Promise<void> {
   await openJob(page, address);
   await playToTheEnd(page, hiddenShort('W17'));
+}
+
+async function relay(page: Page, { address }: House): Promise<void> {
+  await openJob(page, address, 'P. Lindqvist', relayJobPath);
 }
 
 async function point(page: Page, house: House): Promise<void> {

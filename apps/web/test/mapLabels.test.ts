@@ -9,6 +9,7 @@ import { linesOf } from '../src/harness/linesOf';
 import type { MapReading } from '../src/harness/mapLabels';
 import { placeLabels } from '../src/harness/mapLabels';
 import { figureWords, suspectWords } from '../src/harness/mapWording';
+import { viewOf } from '../src/harness/viewOf';
 import { testPoint } from '../src/job/mapFacts';
 import { library } from './demo';
 
@@ -123,4 +124,29 @@ test('every kind of test has its spot on the map', () => {
   const clamp = at('clamp', 'W17@from')!;
   expect(Math.hypot(clamp.x - wire[0]!.x, clamp.y - wire[0]!.y)).toBeLessThanOrEqual(26.001);
   expect(at('look', 'hinge')).not.toBeNull();
+});
+
+describe('the view of the map', () => {
+  const frame = { left: 0, top: 0, right: 1000, bottom: 400 };
+
+  test('shows all of a frame that can be read, in its middle', () => {
+    const { scale, x, y } = viewOf({ ...frame, focus: { x: 0, y: 0 } }, 900, 500, true);
+    expect(scale).toBeCloseTo(0.9, 9);
+    expect([x, y]).toEqual([0, 250 - 200 * 0.9]);
+  });
+
+  test('shows a part of one that could not be read, with the focus in it and nothing past its edges', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 1000 }), fc.integer({ min: 0, max: 400 }), (fx, fy) => {
+        const { scale, x, y } = viewOf({ ...frame, focus: { x: fx, y: fy } }, 300, 500, true);
+        expect(scale).toBe(0.8);
+        expect(fx * scale + x).toBeGreaterThanOrEqual(-1e-9);
+        expect(fx * scale + x).toBeLessThanOrEqual(300 + 1e-9);
+        expect(x).toBeLessThanOrEqual(1e-9);
+        expect(1000 * scale + x).toBeGreaterThanOrEqual(300 - 1e-9);
+        expect(y).toBe(250 - 200 * scale);
+      }),
+    );
+    expect(viewOf({ ...frame, focus: { x: 0, y: 0 } }, 300, 500, false).scale).toBeCloseTo(0.3, 9);
+  });
 });

@@ -3,7 +3,6 @@ import { cavityFill } from '@grim-lantern/core';
 import { Maximize, Minus, Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useMemo, useRef } from 'react';
-import type { Box } from './boxes';
 import { boxAround, boxOf } from './boxes';
 import { GlowRibbon } from './GlowRibbon';
 import type { HarnessLayout, Point } from './layoutHarness';
@@ -14,6 +13,7 @@ import { figureWords, suspectWords } from './mapWording';
 import { MapWords } from './MapWords';
 import { PartSymbol } from './symbols';
 import { usePanZoom } from './usePanZoom';
+import type { Frame } from './viewOf';
 
 interface HarnessMapProps {
   readonly circuit: Circuit;
@@ -56,7 +56,12 @@ export function HarnessMap({
     return placeLabels(layout, figures, suspectWords(circuit, glow), readings, flag);
   }, [circuit, layout, figures, glow, standing, readings, flag, calm]);
   const whole = useMemo(() => ({ left: 0, top: 0, right: layout.width, bottom: layout.height }), [layout]);
-  const { zoomBy, fit } = usePanZoom(svg, stage, whole, frameOf(layout, standing, calm) ?? whole);
+  const { zoomBy, fit } = usePanZoom(
+    svg,
+    stage,
+    whole,
+    frameOf(layout, standing, calm) ?? { ...whole, focus: { x: 0, y: 0 } },
+  );
   return (
     <div className="relative h-full w-full overflow-hidden">
       <svg ref={svg} className="h-full w-full touch-none select-none" role="group" aria-label="Harness map">
@@ -146,7 +151,7 @@ function frameOf(
   layout: HarnessLayout,
   standing: ReadonlyMap<string, number>,
   { flag }: MapLabels,
-): Box | null {
+): Frame | null {
   const lit = [...layout.wires].filter(([id]) => (standing.get(id) ?? 0) >= litFrom);
   // A label's height and half its width around each corner.
   const corners = [
@@ -160,5 +165,6 @@ function frameOf(
   );
   if (frame === null) return null;
   const { left, top, right, bottom } = frame;
-  return { left: left - margin, top: top - margin, right: right + margin, bottom: bottom + margin };
+  const focus = flag?.point ?? { x: (left + right) / 2, y: (top + bottom) / 2 };
+  return { left: left - margin, top: top - margin, right: right + margin, bottom: bottom + margin, focus };
 }

@@ -5,16 +5,18 @@ import { zoom, zoomIdentity } from 'd3-zoom';
 import type { RefObject } from 'react';
 import { useEffect, useRef } from 'react';
 import type { Box } from './boxes';
+import type { Frame } from './viewOf';
+import { viewOf } from './viewOf';
 
 /** Pan and zoom by d3-zoom. The view follows the frame until a hand takes it; a new frame takes it back. */
 export function usePanZoom(
   svg: RefObject<SVGSVGElement | null>,
   stage: RefObject<SVGGElement | null>,
   whole: Box,
-  { left, top, right, bottom }: Box,
+  { left, top, right, bottom, focus: { x, y } }: Frame,
 ) {
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
-  const show = useRef<(frame: Box, slowly: boolean) => void>(() => undefined);
+  const show = useRef<(frame: Frame, legible: boolean, slowly: boolean) => void>(() => undefined);
   useEffect(() => {
     const element = svg.current;
     if (element === null) return;
@@ -24,9 +26,9 @@ export function usePanZoom(
         stage.current?.setAttribute('transform', transform.toString());
       });
     behaviour.current = view;
-    show.current = (frame, slowly) => {
-      const { x, y, scale } = viewOf(frame, element.clientWidth, element.clientHeight);
-      const target = zoomIdentity.translate(x, y).scale(scale);
+    show.current = (frame, legible, slowly) => {
+      const shown = viewOf(frame, element.clientWidth, element.clientHeight, legible);
+      const target = zoomIdentity.translate(shown.x, shown.y).scale(shown.scale);
       const still = matchMedia('(prefers-reduced-motion: reduce)').matches;
       if (slowly && !still)
         select(element)
@@ -44,32 +46,19 @@ export function usePanZoom(
     const element = svg.current;
     if (element === null) return;
     let first = true;
-    const frame = { left, top, right, bottom };
+    const frame = { left, top, right, bottom, focus: { x, y } };
     const observer = new ResizeObserver(() => {
-      show.current(frame, first && element.dataset['framed'] === 'true');
+      show.current(frame, true, first && element.dataset['framed'] === 'true');
       element.dataset['framed'] = 'true';
       first = false;
     });
     observer.observe(element);
     return () => observer.disconnect();
-  }, [svg, left, top, right, bottom]);
+  }, [svg, left, top, right, bottom, x, y]);
   return {
     zoomBy: (factor: number) => {
       if (svg.current !== null) behaviour.current?.scaleBy(select(svg.current), factor);
     },
-    fit: () => show.current(whole, true),
-  };
-}
-
-/** Larger than this helps nobody. */
-const largestScale = 1.3;
-
-/** Shift and scale that put a frame in the middle of a view. */
-function viewOf({ left, top, right, bottom }: Box, width: number, height: number) {
-  const scale = Math.min(width / (right - left), height / (bottom - top), largestScale);
-  return {
-    scale,
-    x: width / 2 - ((left + right) / 2) * scale,
-    y: height / 2 - ((top + bottom) / 2) * scale,
+    fit: () => show.current({ ...whole, focus: { x: 0, y: 0 } }, false, true),
   };
 }

@@ -160,6 +160,7 @@ const padKeys = {
   V: ['7', '8', '9', erase, '4', '5', '6', 'm', '1', '2', '3', '−', '.', '0'],
 } as const;
 
+/** For thumbs: where the pointer is a mouse, there are keys. */
 function Keypad({
   scale,
   typed,
@@ -170,7 +171,7 @@ function Keypad({
   onType: (text: string) => void;
 }) {
   return (
-    <div role="group" aria-label="Keypad" className="grid grid-cols-4 gap-1">
+    <div role="group" aria-label="Keypad" className="grid grid-cols-4 gap-1 pointer-fine:hidden">
       {padKeys[scale.unit].map((each) => (
         <button
           key={each}
