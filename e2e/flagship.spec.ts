@@ -1,10 +1,13 @@
 import {
   enter,
   expect,
+  hiddenFault,
   hiddenShort,
   jobEvents,
+  minibus,
   openJob,
   playToTheEnd,
+  relayJobPath,
   settled,
   shownAction,
   test,
@@ -67,6 +70,21 @@ test('the short moved to the floor duct is found there', async ({ page, house })
   await openJob(page, house.address);
   const { suspect } = await playToTheEnd(page, hiddenShort('W21'));
   expect(suspect).toBe('W21');
+});
+
+test('a relay that does nothing is followed to the pin that backed out of its interlock', async ({
+  page,
+  house,
+}) => {
+  await openJob(page, house.address, 'P. Lindqvist', relayJobPath);
+  const backedOut = { kind: 'cut', role: '1', atRest: [] } as const;
+  const vehicle = hiddenFault(minibus, 'C3', { kind: 'part', part: 'C3', effect: backedOut });
+  const { suspect } = await playToTheEnd(page, vehicle);
+  expect(suspect).toBe('C3');
+  await expect(page.getByRole('region', { name: 'Found' })).toContainText('Pin 1 backed out');
+  expect(await page.getByTestId('part-C3#1').getAttribute('data-percent')).not.toBe('0');
+  await page.getByRole('button', { name: 'Record the cause' }).click();
+  await expect(page.getByRole('region', { name: 'Cause' })).toContainText('C3 interlock');
 });
 
 test('holding an outcome shows on the map what it would leave', async ({ page, house }) => {

@@ -1,4 +1,4 @@
-import type { Circuit, OperatingState, Predictor, ReadingValue, Test } from '@grim-lantern/core';
+import type { Circuit, Fault, OperatingState, Predictor, ReadingValue, Test } from '@grim-lantern/core';
 import { createPredictor, instrumentById, simulateReading } from '@grim-lantern/core';
 import { expect as hasty, test as base } from '@playwright/test';
 import type { Page } from '@playwright/test';
@@ -10,9 +10,10 @@ import { inProject } from '../scripts/paths';
 import type { Served } from '../scripts/serve';
 import { serve } from '../scripts/serve';
 
-export const circuit = JSON.parse(
-  readFileSync(inProject('demo/circuits/travelling-library.json'), 'utf8'),
-) as Circuit;
+const circuitOf = (file: string) =>
+  JSON.parse(readFileSync(inProject('demo/circuits', file), 'utf8')) as Circuit;
+const circuit = circuitOf('travelling-library.json');
+export const minibus = circuitOf('minibus-ramp.json');
 const demoJob = JSON.parse(readFileSync(inProject('demo/jobs/travelling-library-fuse-17.json'), 'utf8')) as {
   id: string;
 };
@@ -94,23 +95,20 @@ export async function shownAction(page: Page): Promise<{ test: Test; state: Oper
   return { test: { instrument, at } as Test, state: JSON.parse(state ?? '{}') as OperatingState };
 }
 
-/** A vehicle with a short hidden in one section, and a technician who reads it with simulated instruments. */
-export function hiddenShort(section: string, ohms = 0.1) {
-  const predictor: Predictor = createPredictor(circuit, [
-    {
-      suspect: section,
-      name: 'short to ground',
-      fault: { kind: 'short to ground', section, ohms, position: 0.5 },
-      prior: 1,
-      family: 0,
-    },
-  ]);
+/** A vehicle with one hidden fault, and a technician who reads it with simulated instruments. */
+export function hiddenFault(vehicle: Circuit, suspect: string, fault: Fault) {
+  const predictor = createPredictor(vehicle, [{ suspect, name: 'hidden', fault, prior: 1, family: 0 }]);
   return {
     /** The middle of what the instrument would show: an outcome by its odds, a number without noise. */
     read(test: Test, state: OperatingState): ReadingValue {
       return simulateReading(predictor.bench(state, 0), test, likeliest(predictor, test, state));
     },
   };
+}
+
+/** A short to ground hidden in a section of the travelling library. */
+export function hiddenShort(section: string, ohms = 0.1) {
+  return hiddenFault(circuit, section, { kind: 'short to ground', section, ohms, position: 0.5 });
 }
 
 /** A source of numbers that makes a simulated instrument show the likeliest thing. */
@@ -137,7 +135,7 @@ export async function enter(page: Page, test: Test, value: ReadingValue): Promis
 }
 
 /** Takes the reading that is proposed, and waits for the proposal after it. */
-export async function follow(page: Page, vehicle: ReturnType<typeof hiddenShort>): Promise<void> {
+export async function follow(page: Page, vehicle: ReturnType<typeof hiddenFault>): Promise<void> {
   const lines = await page.getByTestId('reading').count();
   const { test, state } = await shownAction(page);
   await enter(page, test, vehicle.read(test, state));
@@ -146,7 +144,7 @@ export async function follow(page: Page, vehicle: ReturnType<typeof hiddenShort>
 }
 
 /** Takes readings as proposed until one section stands alone. @returns it, and how many readings that took */
-export async function playToTheEnd(page: Page, vehicle: ReturnType<typeof hiddenShort>, most = 20) {
+export async function playToTheEnd(page: Page, vehicle: ReturnType<typeof hiddenFault>, most = 20) {
   const found = page.getByRole('region', { name: 'Found' });
   for (let count = 0; count < most; count++) {
     await expect(page.getByTestId('next')).toBeVisible();

@@ -35,6 +35,7 @@ export default function finding(): readonly Figure[] {
     const random = seededRandom(17);
     let right = 0;
     let readings = 0;
+    let minutes = 0;
     for (let job = 0; job < jobs; job++) {
       const fault = drawFault(predictor, blown, random);
       const read = (test: Test, state: OperatingState) =>
@@ -44,8 +45,9 @@ export default function finding(): readonly Figure[] {
       const played = playJob(predictor, [blown, out], read, mostReadings);
       right += played.suspect === predictor.hypotheses[fault]!.suspect ? 1 : 0;
       readings += played.readings;
+      minutes += played.minutes;
     }
-    return { right: (100 * right) / jobs, readings: readings / jobs };
+    return { right: (100 * right) / jobs, readings: readings / jobs, minutes: minutes / jobs };
   };
   const [clean, dirty] = [share(0), share(1 / 20)];
   return [
@@ -62,6 +64,7 @@ export default function finding(): readonly Figure[] {
       bar: { at: 'least', value: 95 },
     },
     { name: 'readings to isolate it, on average', value: clean.readings, unit: '', bar: null },
+    { name: 'minutes to isolate it, on average', value: clean.minutes, unit: 'min', bar: null },
   ];
 }
 

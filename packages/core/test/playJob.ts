@@ -11,6 +11,7 @@ export interface PlayedJob {
   /** Whether it stands alone: otherwise the plan had nothing more to ask, or the readings ran out. */
   readonly isolated: boolean;
   readonly readings: number;
+  readonly minutes: number;
   /** Everything that has happened. */
   readonly events: readonly JobEvent[];
 }
@@ -32,7 +33,13 @@ export function playJob(
     const isolated = assessment.isolated !== null;
     const [action] = isolated || readings >= mostReadings ? [] : planNext(predictor, job, assessment);
     if (action === undefined) {
-      return { suspect: assessment.suspicion.suspects[0]?.id, isolated, readings, events };
+      return {
+        suspect: assessment.suspicion.suspects[0]?.id,
+        isolated,
+        readings,
+        minutes: job.minutes,
+        events,
+      };
     }
     const { test, state } = action;
     events.push({
