@@ -55,6 +55,7 @@ const part = z.discriminatedUnion('kind', [
     ...inCentre,
     kind: z.literal('relay'),
     coilOhms: positive,
+    suppressionOhms: positive.optional(),
     pins: z.strictObject({
       coilFeed: shortText,
       coilCommand: shortText,
@@ -78,7 +79,19 @@ const part = z.discriminatedUnion('kind', [
     watts: positive,
     count: z.number().int().min(1).max(20),
   }),
-  z.strictObject({ ...common, kind: z.literal('resistor'), ohms: positive }),
+  z.strictObject({
+    ...common,
+    kind: z.enum(['resistor', 'heater', 'solenoid', 'motor']),
+    ohms: positive,
+  }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('potentiometer'),
+    ohms: positive,
+    share: z.number().min(0, 'Expected 0 to 1.').max(1, 'Expected 0 to 1.'),
+  }),
+  z.strictObject({ ...common, kind: z.literal('fusible link'), ratingAmps: positive }),
+  z.strictObject({ ...common, kind: z.literal('breaker'), ratingAmps: positive }),
   z.strictObject({
     ...common,
     kind: z.literal('module'),

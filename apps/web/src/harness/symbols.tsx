@@ -29,7 +29,34 @@ export function PartSymbol({ figure, apart, fill }: SymbolProps) {
     case 'lamp':
       return <LampSymbol cx={w / 2} cy={cy} radius={h / 2 - 2} width={w} />;
     case 'resistor':
-      return <path d={`M0 ${cy}H8M${w - 8} ${cy}H${w}M8 ${cy - 13}H${w - 8}V${cy + 13}H8Z`} />;
+      return <path d={`${leads(w, cy)}${bar(w, cy)}`} />;
+    case 'heater':
+      return <path d={`${leads(w, cy)}${bar(w, cy)}${strokes(w, cy, [0.3, 0.43, 0.57, 0.7], 0)}`} />;
+    case 'solenoid':
+      return <path d={`${leads(w, cy)}${bar(w, cy)}${strokes(w, cy, [0.45], 10)}`} />;
+    case 'potentiometer':
+      return (
+        <path
+          d={`${leads(w, cy)}${bar(w, cy)}M${w / 2} ${h}V${cy + 15}M${w / 2 - 5} ${cy + 21}L${w / 2} ${cy + 14}L${w / 2 + 5} ${cy + 21}`}
+        />
+      );
+    case 'motor':
+      return (
+        <>
+          <circle cx={w / 2} cy={cy} r={h / 2 - 2} />
+          <path
+            d={`M0 ${cy}H2M${w - 2} ${cy}H${w}M${w / 2 - 7} ${cy + 7}V${cy - 7}L${w / 2} ${cy + 2}L${w / 2 + 7} ${cy - 7}V${cy + 7}`}
+          />
+        </>
+      );
+    case 'fusible link':
+      return <path d={`M0 ${cy}H10Q${w / 4 + 4} ${cy - 14} ${w / 2} ${cy}T${w - 10} ${cy}H${w}`} />;
+    case 'breaker':
+      return (
+        <path
+          d={`M0 ${cy}H10M${w - 10} ${cy}H${w}M10 ${cy}Q${w / 2} ${cy - 22} ${w - 10} ${cy}M10 ${cy - 4}V${cy + 4}M${w - 10} ${cy - 4}V${cy + 4}`}
+        />
+      );
     case 'splice':
       return <circle cx={w / 2} cy={cy} r={4.5} className="fill-ink" stroke="none" />;
     case 'switch':
@@ -60,6 +87,17 @@ export function PartSymbol({ figure, apart, fill }: SymbolProps) {
     case 'module':
       return <rect x={0} y={0} width={w} height={h} />;
   }
+}
+
+/** The leads of a part drawn as a bar, the bar, and strokes across it (heating element, coil: IEC 60617). */
+function leads(w: number, cy: number): string {
+  return `M0 ${cy}H8M${w - 8} ${cy}H${w}`;
+}
+function bar(w: number, cy: number): string {
+  return `M8 ${cy - 13}H${w - 8}V${cy + 13}H8Z`;
+}
+function strokes(w: number, cy: number, shares: readonly number[], slant: number): string {
+  return shares.map((share) => `M${w * share + slant} ${cy - 13}L${w * share} ${cy + 13}`).join('');
 }
 
 function LampSymbol({ cx, cy, radius, width }: { cx: number; cy: number; radius: number; width: number }) {

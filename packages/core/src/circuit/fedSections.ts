@@ -47,12 +47,19 @@ function throughPart(part: Part, terminal: TerminalRef): readonly TerminalRef[] 
       );
       return contacts.includes(terminal) ? contacts.filter((each) => terminalsOf(part).includes(each)) : [];
     }
+    case 'breaker':
+      return terminalsOf(part);
     case 'battery':
     case 'fuse':
+    case 'fusible link':
     case 'ground':
     case 'lamp':
     case 'module':
     case 'resistor':
+    case 'heater':
+    case 'solenoid':
+    case 'motor':
+    case 'potentiometer':
     case 'splice':
       return [];
   }

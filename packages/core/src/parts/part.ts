@@ -1,23 +1,29 @@
 import type { BatteryPart } from './battery';
+import type { BreakerPart } from './breaker';
 import type { ConnectorPart } from './connector';
 import type { FusePart } from './fuse';
+import type { FusibleLinkPart } from './fusibleLink';
 import type { GroundPart } from './ground';
 import type { LampPart } from './lamp';
 import type { ModulePart } from './module';
+import type { OhmicLoadPart } from './ohmicLoad';
+import type { PotentiometerPart } from './potentiometer';
 import type { RelayPart } from './relay';
-import type { ResistorPart } from './resistor';
 import type { SplicePart } from './splice';
 import type { SwitchPart } from './switch';
 
 /** Any part of a circuit, told apart by `kind`. */
 export type Part =
   | BatteryPart
+  | BreakerPart
   | ConnectorPart
   | FusePart
+  | FusibleLinkPart
   | GroundPart
   | LampPart
   | ModulePart
   | RelayPart
-  | ResistorPart
+  | OhmicLoadPart
+  | PotentiometerPart
   | SplicePart
   | SwitchPart;

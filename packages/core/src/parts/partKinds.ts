@@ -1,25 +1,34 @@
 import { batteryKind } from './battery';
+import { breakerKind } from './breaker';
 import { connectorKind } from './connector';
 import { fuseKind } from './fuse';
+import { fusibleLinkKind } from './fusibleLink';
 import { groundKind } from './ground';
 import { lampKind } from './lamp';
 import { moduleKind } from './module';
 import type { Part } from './part';
 import type { PartKind } from './partKind';
 import { relayKind } from './relay';
-import { resistorKind } from './resistor';
+import { ohmicLoadKind } from './ohmicLoad';
+import { potentiometerKind } from './potentiometer';
 import { spliceKind } from './splice';
 import { switchKind } from './switch';
 
 const partKinds: { readonly [K in Part['kind']]: PartKind<Extract<Part, { kind: K }>> } = {
   battery: batteryKind,
+  breaker: breakerKind,
   connector: connectorKind,
   fuse: fuseKind,
+  'fusible link': fusibleLinkKind,
   ground: groundKind,
   lamp: lampKind,
   module: moduleKind,
   relay: relayKind,
-  resistor: resistorKind,
+  resistor: ohmicLoadKind,
+  heater: ohmicLoadKind,
+  solenoid: ohmicLoadKind,
+  motor: ohmicLoadKind,
+  potentiometer: potentiometerKind,
   splice: spliceKind,
   switch: switchKind,
 };
@@ -31,5 +40,5 @@ export function kindOf(part: Part): PartKind<Part> {
 
 /** A load: something whose working or not working can be seen or heard. */
 export function isLoad(part: Part): boolean {
-  return part.kind === 'lamp' || part.kind === 'resistor';
+  return part.kind === 'lamp' || partKinds[part.kind] === ohmicLoadKind;
 }

@@ -15,6 +15,8 @@ export type RelayTerminal = keyof RelayPins;
 export interface RelayPart extends PartCommon {
   readonly kind: 'relay';
   readonly coilOhms: number;
+  /** A resistor across the coil that takes its spark, ohms; absent where there is none. */
+  readonly suppressionOhms?: number | undefined;
   /** Roles, not the numbers, decide everything. */
   readonly pins: RelayPins;
   readonly centre: string;
@@ -65,6 +67,9 @@ export const relayKind: PartKind<RelayPart> = {
     const feed = node('coilFeed');
     const command = node('coilCommand');
     builder.resistor('coil', feed, command, part.coilOhms);
+    if (part.suppressionOhms !== undefined) {
+      builder.resistor('suppression', feed, command, part.suppressionOhms);
+    }
     const energised = (already: boolean, volts: (node: number) => number) =>
       Math.abs(volts(feed) - volts(command)) >= nominalVolts * (already ? dropOutShare : pullInShare);
     builder.switching({

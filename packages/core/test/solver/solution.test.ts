@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import type { Circuit } from '../../src/circuit/circuit';
-import type { OperatingState } from '../../src/circuit/operatingState';
 import { restingState } from '../../src/circuit/restingState';
 import { withApart, withControl } from '../../src/circuit/operatingState';
 import type { Fault } from '../../src/faults/fault';
@@ -8,6 +7,7 @@ import { hypothesesOf } from '../../src/faults/hypotheses';
 import { compileNetwork } from '../../src/solver/compileNetwork';
 import { linearise } from '../../src/solver/linearised';
 import { stateSolver } from '../../src/solver/solution';
+import { expectAsCompiled } from '../expectAsCompiled';
 import { library, states } from '../library';
 import { randomCircuit } from '../randomCircuit';
 
@@ -27,22 +27,6 @@ const anyFault = (circuit: Circuit): fc.Arbitrary<Fault> => {
     }),
   );
 };
-
-/** The voltages of an update against those of the circuit compiled with its fault, contacts as they stand. */
-function expectAsCompiled(
-  circuit: Circuit,
-  state: OperatingState,
-  fault: Fault,
-  solver = stateSolver(circuit, state),
-): void {
-  const updated = solver.solve(fault);
-  const scratch = linearise(compileNetwork(circuit, state, fault), updated.joined);
-  for (const [terminal, node] of updated.network.nodeOf) {
-    const floats = scratch.connectivity.group[node] !== 0;
-    expect([terminal, updated.floating(node)]).toEqual([terminal, floats]);
-    if (!floats) expect(updated.volts(node)).toBeCloseTo(scratch.volts[node]!, 6);
-  }
-}
 
 describe('a fault put into a solved circuit', () => {
   test(`gives the voltages of the circuit compiled with that fault (seed ${seed})`, () => {

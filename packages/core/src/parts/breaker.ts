@@ -1,0 +1,42 @@
+import { surelyOpensAt } from '../fuses/openingTime';
+import type { PartCommon, PartKind } from './partKind';
+
+/**
+ * A self-resetting breaker, terminals `feed` and `load`: it opens on too much current and closes when it has cooled,
+ * over and over. Behind a short it never comes to rest, and is reported as chattering.
+ */
+export interface BreakerPart extends PartCommon {
+  readonly kind: 'breaker';
+  readonly ratingAmps: number;
+}
+
+/** A sound one, ohms: a bimetal of tens of amps; judgement. */
+const breakerOhms = 0.005;
+
+export const breakerKind: PartKind<BreakerPart> = {
+  removal: 'pull',
+  removalMinutes: 0.3,
+  terminals: () => ['feed', 'load'],
+  terminalLabel: (_part, terminal) => (terminal === 'feed' ? 'supply leg' : 'load leg'),
+  failuresShow: false,
+  failures: () => [
+    {
+      name: 'never closes',
+      rate: 0.3,
+      hazard: 'open',
+      effects: [{ kind: 'hold', role: 'element', joined: false }],
+    },
+  ],
+  stamp(part, { builder, node }) {
+    const [feed, load] = [node('feed'), node('load')];
+    builder.switching({
+      role: 'element',
+      a: feed,
+      b: load,
+      ohms: breakerOhms,
+      atRest: true,
+      next: (closed, volts) =>
+        !closed || Math.abs(volts(feed) - volts(load)) / breakerOhms < surelyOpensAt(part.ratingAmps),
+    });
+  },
+};

@@ -1,0 +1,40 @@
+import { surelyOpensAt } from '../fuses/openingTime';
+import type { PartCommon, PartKind } from './partKind';
+
+/** A length of thin wire that melts, spliced into a main feed. Terminals `feed` and `load`. */
+export interface FusibleLinkPart extends PartCommon {
+  readonly kind: 'fusible link';
+  readonly ratingAmps: number;
+}
+
+/** About what 15 cm of its wire have, ohms; judgement. */
+const linkOhms = 0.002;
+
+export const fusibleLinkKind: PartKind<FusibleLinkPart> = {
+  removal: null,
+  removalMinutes: 0,
+  terminals: () => ['feed', 'load'],
+  terminalLabel: (_part, terminal) => (terminal === 'feed' ? 'supply end' : 'load end'),
+  failuresShow: true,
+  failures: () => [
+    {
+      name: 'melted or corroded through',
+      rate: 0.3,
+      hazard: 'open',
+      effects: [{ kind: 'hold', role: 'element', joined: false }],
+    },
+  ],
+  stamp(part, { builder, node }) {
+    const [feed, load] = [node('feed'), node('load')];
+    builder.switching({
+      role: 'element',
+      a: feed,
+      b: load,
+      ohms: linkOhms,
+      atRest: true,
+      latched: true,
+      next: (closed, volts) =>
+        closed && Math.abs(volts(feed) - volts(load)) / linkOhms < surelyOpensAt(part.ratingAmps),
+    });
+  },
+};

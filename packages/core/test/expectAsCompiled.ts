@@ -1,0 +1,22 @@
+import type { Circuit } from '../src/circuit/circuit';
+import type { OperatingState } from '../src/circuit/operatingState';
+import type { Fault } from '../src/faults/fault';
+import { compileNetwork } from '../src/solver/compileNetwork';
+import { linearise } from '../src/solver/linearised';
+import { stateSolver } from '../src/solver/solution';
+
+/** The voltages of an update against those of the circuit compiled with its fault, contacts as they stand. */
+export function expectAsCompiled(
+  circuit: Circuit,
+  state: OperatingState,
+  fault: Fault,
+  solver = stateSolver(circuit, state),
+): void {
+  const updated = solver.solve(fault);
+  const scratch = linearise(compileNetwork(circuit, state, fault), updated.joined);
+  for (const [terminal, node] of updated.network.nodeOf) {
+    const floats = scratch.connectivity.group[node] !== 0;
+    expect([terminal, updated.floating(node)]).toEqual([terminal, floats]);
+    if (!floats) expect(updated.volts(node)).toBeCloseTo(scratch.volts[node]!, 6);
+  }
+}
