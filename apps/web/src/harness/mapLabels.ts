@@ -55,7 +55,7 @@ const monoWidth = 0.72;
 const lineHeight = 1.15;
 
 /** How bad it is to cover each thing: words are worst, a bare wire matters little. */
-const weights = { words: 8, figure: 6, suspectWire: 3, wire: 1 } as const;
+const weights = { words: 20, figure: 6, suspectWire: 3, wire: 1 } as const;
 
 /** Where every word of the map stands: beside what it names, over as little else as can be. */
 export function placeLabels(
@@ -198,7 +198,7 @@ function readingBoxes({ point: { x, y }, words }: MapReading): readonly Box[] {
   const width = words.length * letters.reading * monoWidth;
   const height = letters.reading * lineHeight;
   const [across, along] = [readingGap + width / 2, readingGap + height / 2];
-  return [1, 1.9, 2.8].flatMap((far) => [
+  return [1, 1.9, 2.8, 3.7, 4.6].flatMap((far) => [
     boxAround(x, y + along * far, width, height),
     boxAround(x, y - along * far, width, height),
     boxAround(x + across, y + along * far, width, height),

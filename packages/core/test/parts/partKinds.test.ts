@@ -65,10 +65,10 @@ const volts = (terminal: TerminalRef, fault: Fault | null = null) => {
   const solution = solver.solve(fault);
   return solution.volts(solution.network.nodeOf.get(terminal) ?? -1);
 };
-const solidShort = (section: string): Fault => ({
+const shortAt = (section: string, ohms: number): Fault => ({
   kind: 'short to ground',
   section,
-  ohms: 0.05,
+  ohms,
   position: 0.5,
 });
 
@@ -87,14 +87,15 @@ test('every failure of every part, and every fault of every wire, is the circuit
 
 test('a breaker behind a short never comes to rest, and is named', () => {
   expect(solver.solve(null).chatters).toBeNull();
-  expect(solver.solve(solidShort('W4'))).toMatchObject({ chatters: 'CB', blown: [] });
+  // About 50 A: more than twice the breaker's 20, less than twice the link's 40.
+  expect(solver.solve(shortAt('W4', 0.15))).toMatchObject({ chatters: 'CB', blown: [] });
 });
 
 test('a fusible link melts on a short in the main feed, and everything behind it is dead', () => {
   // 12.6 V over battery, wires, link and short, about 0.12 Ω: over 100 A, more than twice the link's 40.
-  const solution = solver.solve(solidShort('W2'));
+  const solution = solver.solve(shortAt('W2', 0.05));
   expect(solution.blown).toEqual(['FL']);
-  expect(Math.abs(volts('HE.1', solidShort('W2')))).toBeLessThan(0.01);
+  expect(Math.abs(volts('HE.1', shortAt('W2', 0.05)))).toBeLessThan(0.01);
 });
 
 test('a potentiometer divides: a quarter of the way from the feed stand three quarters of its volts', () => {
