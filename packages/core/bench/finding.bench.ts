@@ -8,41 +8,30 @@ import { foldJob } from '../src/job/foldJob';
 import { simulateReading } from '../src/job/simulateReading';
 import { createPredictor } from '../src/suspicion/predictor';
 import type { Predictor } from '../src/suspicion/predictor';
-import { library, states } from '../test/library';
+import { fuseBlows, library, states } from '../test/library';
 import { playJob } from '../test/playJob';
 import { seededRandom } from '../test/seededRandom';
 import type { Figure } from './figure';
 
 const jobs = 40;
 const mostReadings = 14;
-const author = '00000000-0000-4000-8000-000000000000';
 
 /** Simulated jobs on the demo's blown fuse: noise on every instrument, and some readings plainly wrong. */
 export default function finding(): readonly Figure[] {
   const predictor = createPredictor(library);
-  const blown: JobEvent = {
-    id: 'blown',
-    author,
-    at: '2026-01-01T00:00:00Z',
-    type: 'reading-taken',
-    test: { instrument: 'fresh-fuse', at: 'F17' },
-    state: states.lightsOn,
-    value: { kind: 'outcome', outcome: 'blows' },
-    typed: 'blows',
-  };
-  const out: JobEvent = { ...blown, id: 'out', type: 'state-set', state: states.fuseOut };
+  const out: JobEvent = { ...fuseBlows, id: 'out', type: 'state-set', state: states.fuseOut };
   const share = (wrongShare: number) => {
     const random = seededRandom(17);
     let right = 0;
     let readings = 0;
     let minutes = 0;
     for (let job = 0; job < jobs; job++) {
-      const fault = drawFault(predictor, blown, random);
+      const fault = drawFault(predictor, random);
       const read = (test: Test, state: OperatingState) =>
         random() < wrongShare
           ? wrongReading(test, random)
           : simulateReading(predictor.bench(state, fault), test, random);
-      const played = playJob(predictor, [blown, out], read, mostReadings);
+      const played = playJob(predictor, [fuseBlows, out], read, mostReadings);
       right += played.suspect === predictor.hypotheses[fault]!.suspect ? 1 : 0;
       readings += played.readings;
       minutes += played.minutes;
@@ -69,12 +58,12 @@ export default function finding(): readonly Figure[] {
 }
 
 /** A fault as likely as the story of the blown fuse makes it. */
-function drawFault(predictor: Predictor, blown: JobEvent, random: () => number): number {
-  const { suspicion } = assess(predictor, foldJob(predictor.circuit, [blown]));
+function drawFault(predictor: Predictor, random: () => number): number {
+  const { suspicion } = assess(predictor, foldJob(predictor.circuit, [fuseBlows]));
   let draw = random();
   const fault = suspicion.hypotheses.findIndex((chance) => (draw -= chance) < 0);
   return predictor.hypotheses[fault]?.suspect === NOTHING_WRONG
-    ? drawFault(predictor, blown, random)
+    ? drawFault(predictor, random)
     : Math.max(0, fault);
 }
 

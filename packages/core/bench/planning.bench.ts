@@ -1,26 +1,15 @@
 import { restingState } from '../src/circuit/restingState';
 import { assess, planNext } from '../src/job/assess';
-import type { JobEvent } from '../src/job/events';
 import { foldJob } from '../src/job/foldJob';
 import { compileNetwork } from '../src/solver/compileNetwork';
 import { linearise } from '../src/solver/linearised';
 import { createPredictor } from '../src/suspicion/predictor';
-import { library, states } from '../test/library';
+import { fuseBlows, library } from '../test/library';
 import type { Figure } from './figure';
 import { secondsOf } from './figure';
 
 /** What the first proposal of the demo job costs, in solvings of its circuit: a ratio within one run. */
 export default function planning(): readonly Figure[] {
-  const blown: JobEvent = {
-    id: 'blown',
-    author: '',
-    at: '2026-01-01T00:00:00Z',
-    type: 'reading-taken',
-    test: { instrument: 'fresh-fuse', at: 'F17' },
-    state: states.lightsOn,
-    value: { kind: 'outcome', outcome: 'blows' },
-    typed: 'blows',
-  };
   const network = compileNetwork(library, restingState(library));
   const joined = network.switches.map(({ atRest }) => atRest);
   const once = secondsOf(() => {
@@ -28,7 +17,7 @@ export default function planning(): readonly Figure[] {
   });
   const first = secondsOf(() => {
     const predictor = createPredictor(library);
-    const job = foldJob(library, [blown]);
+    const job = foldJob(library, [fuseBlows]);
     planNext(predictor, job, assess(predictor, job));
   }, 3);
   return [

@@ -20,3 +20,15 @@ export const states = {
   limiterOn: withCavity(withControl(rest, 'saloon', 'on'), 'F17', { kind: 'lamp', watts: 21 }),
   fuseOut: withCavity(rest, 'F17', { kind: 'open' }),
 };
+
+/** The demo job's first reading: a fresh fuse 17 blows at once. */
+export const fuseBlows: Extract<JobEvent, { type: 'reading-taken' }> = {
+  id: 'blown',
+  author: '00000000-0000-4000-8000-000000000000',
+  at: '2026-01-01T00:00:00Z',
+  type: 'reading-taken',
+  test: { instrument: 'fresh-fuse', at: 'F17' },
+  state: states.lightsOn,
+  value: { kind: 'outcome', outcome: 'blows' },
+  typed: 'blows',
+};

@@ -4,11 +4,10 @@ import type { Test } from '../../src/instruments/instrument';
 import { assess, planNext } from '../../src/job/assess';
 import { foldJob } from '../../src/job/foldJob';
 import { nextActions } from '../../src/plan/nextActions';
-import type { TakenReading } from '../../src/suspicion/likelihood';
 import { createPredictor } from '../../src/suspicion/predictor';
 import { suspicionOf } from '../../src/suspicion/suspicion';
 import { likeliestReading } from '../likeliestReading';
-import { library, minibus, minibusEvents, states } from '../library';
+import { fuseBlows, library, minibus, minibusEvents, states } from '../library';
 import { allBut, playChain } from '../playChain';
 import { playJob } from '../playJob';
 
@@ -32,15 +31,9 @@ describe('on a bare chain of N equal sections', () => {
 
 describe('on the travelling library', () => {
   const predictor = createPredictor(library);
-  const blown: TakenReading = {
-    id: 'blown',
-    test: { instrument: 'fresh-fuse', at: 'F17' },
-    state: states.lightsOn,
-    value: { kind: 'outcome', outcome: 'blows' },
-  };
-  const suspicion = suspicionOf(predictor, [blown]);
+  const suspicion = suspicionOf(predictor, [fuseBlows]);
   const site = { state: states.fuseOut, at: null, stripped: [] };
-  const free = { refused: [], without: [], taken: [blown] };
+  const free = { refused: [], without: [], taken: [fuseBlows] };
   const all = (count: number) => ({ count, leastShare: 0 });
   const actions = nextActions(predictor, suspicion, site, free, all(12));
 
