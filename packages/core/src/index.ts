@@ -55,7 +55,7 @@ export { formatQuantity, formatReading } from './units/formatQuantity';
 export { parseReading } from './units/parseReading';
 export type { ParsedReading } from './units/parseReading';
 export { cautionsOf, controlCaution } from './words/cautions';
-export { minutes, percent, worth } from './words/figures';
+export { minutes, percent, tellsNothing, worth } from './words/figures';
 export {
   instruction,
   leavesWords,

@@ -55,13 +55,11 @@ export function HarnessMap({
     if (glow === standing) return calm;
     return placeLabels(layout, figures, suspectWords(circuit, glow), readings, flag);
   }, [circuit, layout, figures, glow, standing, readings, flag, calm]);
-  const whole = useMemo(() => ({ left: 0, top: 0, right: layout.width, bottom: layout.height }), [layout]);
-  const { zoomBy, fit } = usePanZoom(
-    svg,
-    stage,
-    whole,
-    frameOf(layout, standing, calm) ?? { ...whole, focus: { x: 0, y: 0 } },
+  const whole = useMemo(
+    (): Frame => ({ left: 0, top: 0, right: layout.width, bottom: layout.height, focus: { x: 0, y: 0 } }),
+    [layout],
   );
+  const { zoomBy, fit } = usePanZoom(svg, stage, whole, frameOf(layout, standing, calm) ?? whole);
   return (
     <div className="relative h-full w-full overflow-hidden">
       <svg ref={svg} className="h-full w-full touch-none select-none" role="group" aria-label="Harness map">

@@ -4,7 +4,6 @@ import type { ZoomBehavior } from 'd3-zoom';
 import { zoom, zoomIdentity } from 'd3-zoom';
 import type { RefObject } from 'react';
 import { useEffect, useRef } from 'react';
-import type { Box } from './boxes';
 import type { Frame } from './viewOf';
 import { viewOf } from './viewOf';
 
@@ -12,7 +11,7 @@ import { viewOf } from './viewOf';
 export function usePanZoom(
   svg: RefObject<SVGSVGElement | null>,
   stage: RefObject<SVGGElement | null>,
-  whole: Box,
+  whole: Frame,
   { left, top, right, bottom, focus: { x, y } }: Frame,
 ) {
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
@@ -59,6 +58,6 @@ export function usePanZoom(
     zoomBy: (factor: number) => {
       if (svg.current !== null) behaviour.current?.scaleBy(select(svg.current), factor);
     },
-    fit: () => show.current({ ...whole, focus: { x: 0, y: 0 } }, false, true),
+    fit: () => show.current(whole, false, true),
   };
 }

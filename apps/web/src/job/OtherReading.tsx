@@ -9,6 +9,7 @@ import {
   percent,
   stateWords,
   suspectName,
+  tellsNothing,
   worth,
 } from '@grim-lantern/core';
 import { Dialog } from 'radix-ui';
@@ -135,7 +136,7 @@ function worthWords(answer: PointAnswer | 'failed' | null): string {
   if (answer === null) return 'Working it out …';
   if (answer === 'failed')
     return 'What it would tell could not be worked out. The reading can be entered all the same.';
-  if (answer.foreseen === null || answer.foreseen.bits < 0.005) {
+  if (answer.foreseen === null || tellsNothing(answer.foreseen.bits)) {
     return 'It would tell nothing new: in this state every suspect reads the same.';
   }
   const { bits, work } = answer.foreseen;

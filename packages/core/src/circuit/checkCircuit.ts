@@ -10,6 +10,7 @@ import { terminalsOf } from './terminals';
  */
 export function checkCircuit(circuit: Circuit): readonly CircuitFlaw[] {
   const terminals = new Set(circuit.parts.flatMap(terminalsOf));
+  const partIds = new Set(circuit.parts.map(({ id }) => id));
   const ends = (path: string, terminal: TerminalRef): CircuitFlaw[] =>
     terminals.has(terminal)
       ? []
@@ -21,7 +22,7 @@ export function checkCircuit(circuit: Circuit): readonly CircuitFlaw[] {
     ...circuit.places.flatMap(({ strip }, i) => refers(circuit, `places.${i}.strip`, 'strips', strip)),
     ...circuit.parts.flatMap((part, i) => partFlaws(circuit, part, `parts.${i}`)),
     ...circuit.sections.flatMap((section, i) => [
-      ...(circuit.parts.some((part) => part.id === section.id)
+      ...(partIds.has(section.id)
         ? [{ path: `sections.${i}.id`, message: `Expected an id that no part has: got “${section.id}”.` }]
         : []),
       ...ends(`sections.${i}.from`, section.from),

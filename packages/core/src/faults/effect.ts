@@ -9,6 +9,9 @@ export type Effect =
   /** One of its terminals touches its case. */
   | { readonly kind: 'short'; readonly terminal: string; readonly ohms: number };
 
+/** The kinds whose hazards are known; the others go by the one that they are most like. */
+export type HazardKind = 'short to ground' | 'wet path to ground' | 'open';
+
 /** One way in which a part fails. */
 export interface PartFailure {
   /** As a technician says it: `coil open`. */
@@ -16,7 +19,7 @@ export interface PartFailure {
   /** How often, in the unit of `faultRates`: metres of plain wire. Judgement. */
   readonly rate: number;
   /** The kind of wire fault whose hazards make it likelier. */
-  readonly hazard: 'open' | 'short to ground' | 'wet path to ground';
+  readonly hazard: HazardKind;
   /** Steps of the same failure that differ in ohms alone, rising. */
   readonly effects: readonly Effect[];
 }

@@ -1,8 +1,9 @@
 import type { Circuit, Section } from '../circuit/circuit';
 import { placeById } from '../circuit/terminals';
+import type { HazardKind } from './effect';
 import type { Fault } from './fault';
 import { kindOf } from '../parts/partKinds';
-import type { FaultName, HazardKind } from './rates';
+import type { FaultName } from './rates';
 import {
   addedOhmsGrid,
   batteryShortOhmsGrid,

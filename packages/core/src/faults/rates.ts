@@ -1,4 +1,5 @@
 import type { Hazard } from '../circuit/circuit';
+import type { HazardKind } from './effect';
 
 /**
  * How often each kind of fault is the cause, relative to the others, per metre of plain wiring. Judgement of the
@@ -13,8 +14,7 @@ export const faultRates = {
 } as const;
 
 export type FaultName = keyof typeof faultRates;
-/** The kinds whose hazards are known; the others go by the one that they are most like. */
-export type HazardKind = 'short to ground' | 'wet path to ground' | 'open';
+/** Whose hazards make each kind likelier. */
 export const hazardOf: Readonly<Record<FaultName, HazardKind>> = {
   'short to ground': 'short to ground',
   'wet path to ground': 'wet path to ground',

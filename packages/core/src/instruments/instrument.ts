@@ -59,7 +59,7 @@ export type Probe =
   /** The chance that the fault can be seen, by the section or the part that it is in. */
   | { readonly kind: 'sight'; readonly chances: ReadonlyMap<string, number> }
   /** Nothing can be told in this setting. */
-  | { readonly kind: 'vain'; readonly why: string };
+  | { readonly kind: 'vain' };
 
 /** An instrument laid on a target: what it takes off the circuit, which depends on the fault, and what it shows then. */
 export interface Laid {
@@ -185,5 +185,5 @@ export function senseAll(
 
 /** Of an instrument that can tell nothing in its setting. */
 export function laidInVain(why: string): Laid {
-  return { probe: { kind: 'vain', why }, show: () => ({ kind: 'meaningless', why }) };
+  return { probe: { kind: 'vain' }, show: () => ({ kind: 'meaningless', why }) };
 }

@@ -1,5 +1,5 @@
 import { placeById } from '../circuit/terminals';
-import { kindOf } from '../parts/partKinds';
+import { sights } from '../faults/sights';
 import type { Instrument } from './instrument';
 
 /** Something that looks like damage but is not the cause: how often, per look. Judgement. */
@@ -24,14 +24,13 @@ export const look: Instrument = {
   mayPropose: () => true,
   lay({ circuit }, at) {
     const visibility = placeById(circuit, at)?.visibility ?? 0;
-    const chances = new Map([
-      ...circuit.sections.flatMap(({ id, places }) =>
-        places.includes(at) ? [[id, visibility / places.length] as const] : [],
-      ),
-      ...circuit.parts.flatMap((part) =>
-        part.place === at && kindOf(part).failuresShow ? [[part.id, visibility] as const] : [],
-      ),
-    ]);
+    const suspects = [...circuit.sections, ...circuit.parts].map(({ id }) => id);
+    const chances = new Map(
+      suspects.flatMap((id) => {
+        const places = sights(circuit, id);
+        return places.includes(at) ? [[id, visibility / places.length] as const] : [];
+      }),
+    );
     return {
       probe: { kind: 'sight', chances },
       show(here) {

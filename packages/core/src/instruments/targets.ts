@@ -3,6 +3,7 @@ import type { TerminalRef } from '../circuit/terminalRef';
 import { perCircuit } from '../circuit/perCircuit';
 import { partById, sectionById, terminalsOf } from '../circuit/terminals';
 import { partIdOf } from '../circuit/terminalRef';
+import { otherHalf, wiredWith } from '../circuit/wiring';
 import { CoreError } from '../errors';
 import { isLoad } from '../parts/partKinds';
 import type { Setting, Target } from './instrument';
@@ -58,30 +59,12 @@ export function touchesModulePin(circuit: Circuit, at: TerminalRef): boolean {
 }
 
 const wiredToModulePins = perCircuit((circuit): ReadonlySet<TerminalRef> => {
-  const queue = circuit.parts.flatMap((part) =>
+  const pins = circuit.parts.flatMap((part) =>
     part.kind === 'module'
       ? part.pins.filter((each) => 'drivenWhen' in each).map((each): TerminalRef => `${part.id}.${each.pin}`)
       : [],
   );
-  const reached = new Set(queue);
-  for (let next = queue.pop(); next !== undefined; next = queue.pop()) {
-    const part = partById(circuit, partIdOf(next));
-    const neighbours: TerminalRef[] = circuit.sections.flatMap(({ from, to }) =>
-      from === next ? [to] : to === next ? [from] : [],
-    );
-    if (part.kind === 'connector') neighbours.push(otherHalf(next));
-    for (const each of neighbours) {
-      if (reached.has(each)) continue;
-      reached.add(each);
-      queue.push(each);
-    }
-  }
-  return reached;
+  return wiredWith(circuit, pins, (terminal) =>
+    partById(circuit, partIdOf(terminal)).kind === 'connector' ? [otherHalf(terminal)] : [],
+  ).terminals;
 });
-
-/** The terminal of the same cavity in a connector's other half. */
-function otherHalf(terminal: TerminalRef): TerminalRef {
-  return terminal.endsWith('a')
-    ? (`${terminal.slice(0, -1)}b` as TerminalRef)
-    : (`${terminal.slice(0, -1)}a` as TerminalRef);
-}

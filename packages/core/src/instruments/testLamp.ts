@@ -83,10 +83,5 @@ function testLamp(
 
 export const lampToGround = testLamp('lamp-to-ground', 'lamp to ground', () => REFERENCE);
 export const lampToBattery = testLamp('lamp-to-battery', 'lamp to battery', (setting) =>
-  setting.state.batteryConnected ? positivePost(setting) : null,
+  setting.state.batteryConnected ? setting.network.supply : null,
 );
-
-function positivePost(setting: Setting): number | null {
-  const battery = setting.circuit.parts.find((part) => part.kind === 'battery');
-  return battery === undefined ? null : nodeAt(setting, `${battery.id}.+`);
-}

@@ -1,7 +1,6 @@
-import type { Circuit } from '../circuit/circuit';
 import { NOTHING_WRONG } from '../faults/hypotheses';
+import { sights } from '../faults/sights';
 import type { InstrumentId } from '../instruments/instrument';
-import { kindOf } from '../parts/partKinds';
 import type { ProposedAction } from '../plan/nextActions';
 import { foreseeTest, nextActions } from '../plan/nextActions';
 import type { Predictor } from '../suspicion/predictor';
@@ -48,14 +47,6 @@ export function planNext(
   const keys = new Set(proofs.map(({ test }) => `${test.instrument} ${test.at}`));
   const others = searched.filter(({ test }) => !keys.has(`${test.instrument} ${test.at}`));
   return [...proofs, ...others].slice(0, 5);
-}
-
-/** The places where a suspect can be seen: those that a section passes, that of a part whose failures show. */
-function sights({ sections, parts }: Circuit, suspect: string): readonly string[] {
-  const section = sections.find(({ id }) => id === suspect);
-  if (section !== undefined) return section.places;
-  const part = parts.find(({ id }) => id === suspect);
-  return part !== undefined && kindOf(part).failuresShow ? [part.place] : [];
 }
 
 /** Looks at the suspect where it can be seen, the likeliest sight per minute first. */

@@ -1,4 +1,4 @@
-import { surelyOpensAt } from '../fuses/openingTime';
+import { overcurrentContact } from './overcurrentContact';
 import type { PartCommon, PartKind } from './partKind';
 
 /**
@@ -28,15 +28,6 @@ export const breakerKind: PartKind<BreakerPart> = {
     },
   ],
   stamp(part, { builder, node }) {
-    const [feed, load] = [node('feed'), node('load')];
-    builder.switching({
-      role: 'element',
-      a: feed,
-      b: load,
-      ohms: breakerOhms,
-      atRest: true,
-      next: (closed, volts) =>
-        !closed || Math.abs(volts(feed) - volts(load)) / breakerOhms < surelyOpensAt(part.ratingAmps),
-    });
+    builder.switching(overcurrentContact(node('feed'), node('load'), breakerOhms, part.ratingAmps, false));
   },
 };

@@ -1,8 +1,8 @@
 import { coldFuseOhms } from '../fuses/coldResistance';
 import type { FuseStyle } from '../fuses/coldResistance';
-import { surelyOpensAt } from '../fuses/openingTime';
 import { cavityFill } from '../circuit/operatingState';
 import { filamentOf } from './lamp';
+import { overcurrentContact } from './overcurrentContact';
 import type { PartCommon, PartKind } from './partKind';
 
 /** Terminals `feed` (the leg towards the supply) and `load`. */
@@ -42,16 +42,6 @@ export const fuseKind: PartKind<FusePart> = {
       return;
     }
     const ohms = coldFuseOhms(part.style, part.ratingAmps) + seatOhms;
-    const limitAmps = surelyOpensAt(part.ratingAmps);
-    builder.switching({
-      role: 'element',
-      a: node('feed'),
-      b: node('load'),
-      ohms,
-      atRest: true,
-      latched: true,
-      next: (closed, volts) =>
-        closed && Math.abs(volts(node('feed')) - volts(node('load'))) / ohms < limitAmps,
-    });
+    builder.switching(overcurrentContact(node('feed'), node('load'), ohms, part.ratingAmps, true));
   },
 };

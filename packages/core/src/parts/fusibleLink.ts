@@ -1,4 +1,4 @@
-import { surelyOpensAt } from '../fuses/openingTime';
+import { overcurrentContact } from './overcurrentContact';
 import type { PartCommon, PartKind } from './partKind';
 
 /** A length of thin wire that melts, spliced into a main feed. Terminals `feed` and `load`. */
@@ -25,16 +25,6 @@ export const fusibleLinkKind: PartKind<FusibleLinkPart> = {
     },
   ],
   stamp(part, { builder, node }) {
-    const [feed, load] = [node('feed'), node('load')];
-    builder.switching({
-      role: 'element',
-      a: feed,
-      b: load,
-      ohms: linkOhms,
-      atRest: true,
-      latched: true,
-      next: (closed, volts) =>
-        closed && Math.abs(volts(feed) - volts(load)) / linkOhms < surelyOpensAt(part.ratingAmps),
-    });
+    builder.switching(overcurrentContact(node('feed'), node('load'), linkOhms, part.ratingAmps, true));
   },
 };

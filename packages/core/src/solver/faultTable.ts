@@ -19,29 +19,19 @@ export interface FaultTable {
 
 export function faultTable({ network, solve }: StateSolver, faults: readonly (Fault | null)[]): FaultTable {
   const count = faults.length;
-  const { nodeCount } = network;
   const rows = <T>(make: (fault: number) => T) => {
     const known = new Array<T | undefined>(count);
     return (fault: number): T => (known[fault] ??= make(fault));
   };
   const solution = rows((fault) => solve(faults[fault] ?? null));
-  const ohmsAgainst = (against: number) =>
-    rows((fault) => {
-      const row = new Float64Array(nodeCount);
-      solution(fault).writeOhms(against, row, 0);
-      return row;
-    });
+  const ohmsAgainst = (against: number) => rows((fault) => solution(fault).allOhms(against));
   const toBody = ohmsAgainst(REFERENCE);
   const toOthers = new Map<number, (fault: number) => Float64Array>();
   return {
     network,
     faults,
     solution,
-    volts: rows((fault) => {
-      const row = new Float64Array(nodeCount);
-      solution(fault).writeVolts(row, 0);
-      return row;
-    }),
+    volts: rows((fault) => solution(fault).allVolts()),
     ohms(fault, against = REFERENCE) {
       if (against === REFERENCE) return toBody(fault);
       const known = toOthers.get(against) ?? ohmsAgainst(against);

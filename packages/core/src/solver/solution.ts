@@ -23,9 +23,9 @@ export interface Solution {
   /** What an instrument between two nodes looks into. */
   readonly port: (a: number, b: number) => Port;
   /** Volts of every node, as `volts` gives them. */
-  readonly writeVolts: UpdatedNetwork['writeVolts'];
+  readonly allVolts: UpdatedNetwork['allVolts'];
   /** Ohms behind every node against one of them, as `port` gives them. */
-  readonly writeOhms: UpdatedNetwork['writeOhms'];
+  readonly allOhms: UpdatedNetwork['allOhms'];
   /** Amps in a section at one of its ends, positive from `from` to `to`. */
   readonly sectionAmps: (section: string, end: 'from' | 'to') => number;
   /** Which of the network's switching devices conduct. */
@@ -90,7 +90,7 @@ function solutionOf(
   fault: Fault | null,
   joined: readonly boolean[],
   held: readonly (boolean | null)[],
-  { volts, floating, port, writeVolts, writeOhms }: UpdatedNetwork,
+  { volts, floating, port, allVolts, allOhms }: UpdatedNetwork,
   chatters: string | null,
 ): Solution {
   return {
@@ -99,8 +99,8 @@ function solutionOf(
     volts,
     floating,
     port,
-    writeVolts,
-    writeOhms,
+    allVolts,
+    allOhms,
     joined,
     chatters,
     blown: network.switches.flatMap(({ atRest, latched, owner }, index) =>

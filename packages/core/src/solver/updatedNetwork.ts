@@ -19,10 +19,10 @@ export interface UpdatedNetwork {
   readonly volts: (node: number) => number;
   readonly floating: (node: number) => boolean;
   readonly port: (a: number, b: number) => Port;
-  /** Volts of every node, one after the other. */
-  readonly writeVolts: (into: Float64Array, offset: number) => void;
+  /** Volts of every node. */
+  readonly allVolts: () => Float64Array;
   /** Ohms behind every node against one of them, as `port` gives them. */
-  readonly writeOhms: (against: number, into: Float64Array, offset: number) => void;
+  readonly allOhms: (against: number) => Float64Array;
 }
 
 /**
@@ -179,24 +179,21 @@ function asUpdated(
   const voltsOf = (node: number) => voltsAfter(base, system, node);
   const apart = (a: number, b: number) =>
     floating(a) !== floating(b) || (floating(a) && connectivity.group[a] !== connectivity.group[b]);
+  const ohmsOf = (a: number, b: number) =>
+    apart(a, b) ? Infinity : Math.max(0, ohmsAgainst(base, system, b, a));
   return {
     volts: voltsOf,
     floating,
-    port(a, b) {
-      const ohms = apart(a, b) ? Infinity : Math.max(0, ohmsAgainst(base, system, b, a));
-      return { volts: voltsOf(a) - voltsOf(b), ohms };
-    },
-    writeVolts(into, offset) {
-      for (let node = 0; node < nodeCount; node++) into[offset + node] = voltsOf(node);
-    },
-    writeOhms(against, into, offset) {
-      for (let node = 0; node < nodeCount; node++) {
-        into[offset + node] = apart(node, against)
-          ? Infinity
-          : Math.max(0, ohmsAgainst(base, system, against, node));
-      }
-    },
+    port: (a, b) => ({ volts: voltsOf(a) - voltsOf(b), ohms: ohmsOf(a, b) }),
+    allVolts: () => filled(nodeCount, voltsOf),
+    allOhms: (against) => filled(nodeCount, (node) => ohmsOf(node, against)),
   };
+}
+
+function filled(count: number, value: (node: number) => number): Float64Array {
+  const row = new Float64Array(count);
+  for (let node = 0; node < count; node++) row[node] = value(node);
+  return row;
 }
 
 /** Ohms between two nodes after the change: uᵀ·Z'·u with u = +1 at the one, -1 at the other. */

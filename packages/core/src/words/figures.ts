@@ -10,7 +10,12 @@ export function minutes(value: number): string {
   return `${value < 10 ? Number(value.toFixed(1)) : Math.round(value)} min`;
 }
 
+/** Whether so many bits are too few to be shown. */
+export function tellsNothing(bits: number): boolean {
+  return bits < 0.005;
+}
+
 /** What an action is worth, in bits; too little to count is said in words. */
 export function worth(bits: number): string {
-  return bits < 0.005 ? 'nothing new' : `${bits.toFixed(2)} bit`;
+  return tellsNothing(bits) ? 'nothing new' : `${bits.toFixed(2)} bit`;
 }
