@@ -97,7 +97,9 @@ export async function shownAction(page: Page): Promise<{ test: Test; state: Oper
 
 /** A vehicle with one hidden fault, and a technician who reads it with simulated instruments. */
 export function hiddenFault(vehicle: Circuit, suspect: string, fault: Fault) {
-  const predictor = createPredictor(vehicle, [{ suspect, name: 'hidden', fault, prior: 1, family: 0 }]);
+  const predictor = createPredictor(vehicle, [
+    { suspect, name: 'hidden', fault, prior: 1, mayComeAndGo: false, family: 0 },
+  ]);
   return {
     /** The middle of what the instrument would show: an outcome by its odds, a number without noise. */
     read(test: Test, state: OperatingState): ReadingValue {

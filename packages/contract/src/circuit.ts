@@ -1,15 +1,10 @@
-import type { Circuit, Condition, Part, TerminalRef } from '@grim-lantern/core';
+import type { Circuit, Condition, Part } from '@grim-lantern/core';
 import { checkCircuit } from '@grim-lantern/core';
 import { z } from 'zod';
-import { localId, shortText } from './text';
+import { localId, shortText, terminal } from './text';
 
 const positive = z.number().positive('Expected a number above 0.').finite();
 const minutes = z.number().min(0, 'Expected 0 minutes or more.').max(600, 'Expected at most 600 minutes.');
-
-const terminal = z
-  .string()
-  .regex(/^[A-Za-z0-9+_-]{1,40}\.[A-Za-z0-9+_-]{1,40}$/, 'Expected PART.TERMINAL, such as “K4.coilFeed”.')
-  .transform((text) => text as TerminalRef);
 
 const place = z.strictObject({
   id: localId,
@@ -36,13 +31,14 @@ const control = z.strictObject({
 const condition: z.ZodType<Condition> = z.lazy(() =>
   z.union([
     z.strictObject({ control: localId, is: localId }),
+    z.strictObject({ input: localId, is: z.enum(['high', 'low']) }),
     z.strictObject({ all: z.array(condition).readonly() }),
     z.strictObject({ any: z.array(condition).readonly() }),
     z.strictObject({ not: condition }),
   ]),
 );
 
-const common = { id: localId, name: shortText, place: localId };
+const common = { id: localId, name: shortText, place: localId, price: z.number().min(0).max(1e6).optional() };
 const fuseStyle = z.enum(['regular blade', 'mini blade', 'large blade', 'cartridge']);
 const inCentre = { centre: shortText, cavity: shortText };
 
@@ -56,6 +52,7 @@ const part = z.discriminatedUnion('kind', [
     kind: z.literal('relay'),
     coilOhms: positive,
     suppressionOhms: positive.optional(),
+    suppressionDiode: z.boolean().optional(),
     pins: z.strictObject({
       coilFeed: shortText,
       coilCommand: shortText,
@@ -81,6 +78,13 @@ const part = z.discriminatedUnion('kind', [
   }),
   z.strictObject({
     ...common,
+    kind: z.literal('two-filament lamp'),
+    watts: z.tuple([positive, positive]).readonly(),
+    uses: z.tuple([shortText, shortText]).readonly(),
+  }),
+  z.strictObject({ ...common, kind: z.literal('diode') }),
+  z.strictObject({
+    ...common,
     kind: z.enum(['resistor', 'heater', 'solenoid', 'motor']),
     ohms: positive,
   }),
@@ -103,6 +107,18 @@ const part = z.discriminatedUnion('kind', [
             pin: localId,
             role: z.enum(['low-side output', 'high-side output']),
             drivenWhen: condition,
+          }),
+          z.strictObject({
+            pin: localId,
+            role: z.literal('input'),
+            pull: z.enum(['up', 'down']),
+            pullOhms: positive,
+          }),
+          z.strictObject({
+            pin: localId,
+            role: z.literal('sensor supply'),
+            volts: positive,
+            limitAmps: positive,
           }),
         ]),
       )

@@ -1,6 +1,8 @@
 import type { JobEvent, OperatingState, ReadingValue, Test } from '@grim-lantern/core';
 import { z } from 'zod';
-import { localId, longText, shortText } from './text';
+import { localId, longText, shortText, suspectId, terminal } from './text';
+
+const fuseAmps = z.number().min(0.1, 'Expected 0.1 A or more.').max(100, 'Expected at most 100 A.');
 
 export const operatingStateSchema = z.strictObject({
   controls: z.record(localId, localId),
@@ -15,8 +17,21 @@ export const operatingStateSchema = z.strictObject({
         kind: z.literal('lamp'),
         watts: z.number().min(1, 'Expected 1 W or more.').max(100, 'Expected at most 100 W.'),
       }),
+      z.strictObject({ kind: z.enum(['breaker', 'ammeter', 'jumper']), amps: fuseAmps }),
     ]),
   ),
+  leads: z
+    .array(
+      z.strictObject({
+        from: z.union([z.enum(['own supply', 'ground']), terminal]),
+        to: terminal,
+        fuseAmps,
+      }),
+    )
+    .max(20)
+    .readonly()
+    .optional(),
+  renewed: z.array(localId).max(1000).readonly().optional(),
 }) satisfies z.ZodType<OperatingState>;
 
 export const testSchema = z.strictObject({
@@ -30,8 +45,14 @@ export const testSchema = z.strictObject({
     'load',
     'fresh-fuse',
     'look',
+    'wiggle',
+    'beeper',
+    'logic-tester',
+    'fuse-millivolts',
+    'ammeter',
+    'live-data',
   ]),
-  at: z.string().regex(/^[A-Za-z0-9+_@.-]{1,90}$/, 'Expected a point of the circuit.'),
+  at: z.string().regex(/^[A-Za-z0-9+_@.~-]{1,90}$/, 'Expected a point of the circuit.'),
 }) satisfies z.ZodType<Test>;
 
 export const readingValueSchema = z.discriminatedUnion('kind', [
@@ -74,7 +95,7 @@ export const jobEventSchema = z.discriminatedUnion('type', [
   }),
   z.strictObject({ ...stamp, type: z.literal('point-refused'), point: testSchema.shape.at }),
   z.strictObject({ ...stamp, type: z.literal('point-allowed'), point: testSchema.shape.at }),
-  z.strictObject({ ...stamp, type: z.literal('cause-found'), suspect: localId, text: longText }),
+  z.strictObject({ ...stamp, type: z.literal('cause-found'), suspect: suspectId, text: longText }),
   z.strictObject({ ...stamp, type: z.literal('job-reopened') }),
 ]) satisfies z.ZodType<JobEvent>;
 

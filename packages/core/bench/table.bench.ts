@@ -36,7 +36,7 @@ export default function table(): readonly Figure[] {
     // The same solver on the circuit compiled with the fault: every transfer resistance, as for the healthy one.
     const anew = secondsOf(() => {
       for (const { fault } of sample) {
-        linearise(compileNetwork(circuit, state, fault ?? undefined), joined);
+        linearise(compileNetwork(circuit, state, ...(fault === null ? [] : [fault])), joined);
       }
     }, 1);
     const each = anew / sample.length;

@@ -17,6 +17,7 @@ export { restingState } from './circuit/restingState';
 export type { CavityFill, OperatingState } from './circuit/operatingState';
 export { partById, placeById, sectionById, terminalName, terminalsOf } from './circuit/terminals';
 export { CoreError } from './errors';
+export { thingsOf } from './faults/fault';
 export type { Fault } from './faults/fault';
 export { NOTHING_WRONG } from './faults/hypotheses';
 export type { FuseStyle } from './fuses/coldResistance';

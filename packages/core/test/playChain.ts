@@ -25,7 +25,7 @@ export function playChain(count: number, kind: 'open' | 'short to ground', instr
   const hypotheses = Array.from({ length: count }, (_each, i): Hypothesis => {
     const section = `W${i + 1}`;
     const fault: Fault = kind === 'open' ? { kind, section } : { kind, section, ohms: 0.1, position: 0.5 };
-    return { suspect: section, name: kind, fault, prior: 1 / count, family: i };
+    return { suspect: section, name: kind, fault, prior: 1 / count, mayComeAndGo: false, family: i };
   });
   const predictor = createPredictor(circuit, hypotheses);
   const rest = restingState(circuit);

@@ -22,6 +22,8 @@ const sizes: Readonly<Record<Part['kind'], readonly [width: number, height: numb
   relay: [92, 96],
   switch: [64, 40],
   lamp: [44, 44],
+  'two-filament lamp': [52, 52],
+  diode: [48, 32],
   resistor: [72, 36],
   heater: [72, 36],
   solenoid: [72, 36],

@@ -1,3 +1,4 @@
+import type { CavityFill } from '@grim-lantern/core';
 import type { Figure } from './harnessGraph';
 
 interface SymbolProps {
@@ -5,7 +6,7 @@ interface SymbolProps {
   /** Taken apart, or its cavity empty: drawn open. */
   readonly apart: boolean;
   /** What stands in a fuse's cavity. */
-  readonly fill: 'fuse' | 'open' | 'lamp';
+  readonly fill: CavityFill['kind'];
 }
 
 /** A part's trade symbol (IEC 60617), drawn within its figure's box, wires meeting it left and right. */
@@ -28,6 +29,20 @@ export function PartSymbol({ figure, apart, fill }: SymbolProps) {
       return <path d={`M0 ${cy}H${w}M6 ${cy - 10}H${w - 6}V${cy + 10}H6Z`} />;
     case 'lamp':
       return <LampSymbol cx={w / 2} cy={cy} radius={h / 2 - 2} width={w} />;
+    case 'two-filament lamp':
+      return (
+        <>
+          <circle cx={w / 2} cy={cy} r={h / 2 - 2} />
+          <LampSymbol cx={w / 2} cy={cy - 10} radius={9} width={w} />
+          <LampSymbol cx={w / 2} cy={cy + 10} radius={9} width={w} />
+        </>
+      );
+    case 'diode':
+      return (
+        <path
+          d={`M0 ${cy}H12M12 ${cy - 11}V${cy + 11}L${w - 14} ${cy}ZM${w - 14} ${cy - 11}V${cy + 11}M${w - 14} ${cy}H${w}`}
+        />
+      );
     case 'resistor':
       return <path d={`${leads(w, cy)}${bar(w, cy)}`} />;
     case 'heater':

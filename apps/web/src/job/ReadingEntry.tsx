@@ -155,9 +155,11 @@ function NumberEntry({ test, outcomes, describe, disabled, onRead, onHold }: Rea
 
 const erase = 'Delete';
 /** Digits as on a calculator; what a meter adds to them in the column beside. */
+const signedKeys = ['7', '8', '9', erase, '4', '5', '6', 'm', '1', '2', '3', '−', '.', '0'] as const;
 const padKeys = {
   Ω: ['7', '8', '9', erase, '4', '5', '6', 'k', '1', '2', '3', 'M', '.', '0', 'OL', 'm'],
-  V: ['7', '8', '9', erase, '4', '5', '6', 'm', '1', '2', '3', '−', '.', '0'],
+  V: signedKeys,
+  A: signedKeys,
 } as const;
 
 /** For thumbs: where the pointer is a mouse, there are keys. */
@@ -177,7 +179,7 @@ function Keypad({
           key={each}
           type="button"
           aria-label={each}
-          className={`key border-line flex items-center justify-center px-0 font-mono text-xl ${each === '0' && scale.unit === 'V' ? 'col-span-3' : ''}`}
+          className={`key border-line flex items-center justify-center px-0 font-mono text-xl ${each === '0' && scale.unit !== 'Ω' ? 'col-span-3' : ''}`}
           onClick={() => onType(typedWith(typed, each))}
         >
           {each === erase ? <Delete size={20} /> : each}

@@ -11,4 +11,10 @@ export const flagWords: Readonly<Record<InstrumentId, string>> = {
   load: 'watch here',
   'fresh-fuse': 'fit here',
   look: 'look here',
+  wiggle: 'move it here',
+  beeper: 'probe here',
+  'logic-tester': 'probe here',
+  'fuse-millivolts': 'probe here',
+  ammeter: 'read here',
+  'live-data': 'read here',
 };

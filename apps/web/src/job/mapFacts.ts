@@ -1,14 +1,18 @@
-import { readingWords } from '@grim-lantern/core';
+import { readingWords, thingsOf } from '@grim-lantern/core';
 import type { Circuit, TerminalRef, Test } from '@grim-lantern/core';
 import type { HarnessLayout, Point } from '../harness/layoutHarness';
 import type { MapReading } from '../harness/mapLabels';
 import type { Diagnosis } from '../worker/useDiagnosis';
 
-/** What glows: each suspect's probability, as it is or as it would be. */
+/** What glows: the probability of each section and part, as it is or as it would be; a suspect in two lights both. */
 export function glowOf(
   lit: readonly { readonly id: string; readonly probability: number }[],
 ): ReadonlyMap<string, number> {
-  return new Map(lit.map(({ id, probability }) => [id, probability]));
+  const glow = new Map<string, number>();
+  for (const { id, probability } of lit) {
+    for (const thing of thingsOf(id)) glow.set(thing, (glow.get(thing) ?? 0) + probability);
+  }
+  return glow;
 }
 
 /** The last standing reading at each point, in words. */

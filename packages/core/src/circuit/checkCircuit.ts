@@ -1,5 +1,6 @@
 import { conditionClauses } from './condition';
 import type { Circuit, CircuitFlaw } from './circuit';
+import type { ModulePart } from '../parts/module';
 import type { Part } from '../parts/part';
 import type { TerminalRef } from './terminalRef';
 import { terminalsOf } from './terminals';
@@ -71,17 +72,26 @@ function partFlaws(circuit: Circuit, part: Part, path: string): CircuitFlaw[] {
     ];
   }
   if (part.kind !== 'module') return place;
-  return [
-    ...place,
-    ...part.pins.flatMap((pin, p) =>
-      'drivenWhen' in pin
-        ? conditionClauses(pin.drivenWhen).flatMap(({ control, is }) => [
-            ...refers(circuit, `${path}.pins.${p}.drivenWhen`, 'controls', control),
-            ...positionFlaws(circuit, `${path}.pins.${p}.drivenWhen`, control, is),
-          ])
-        : [],
-    ),
-  ];
+  return [...place, ...moduleFlaws(circuit, part, path)];
+}
+
+function moduleFlaws(circuit: Circuit, { pins }: ModulePart, path: string): CircuitFlaw[] {
+  const inputs = pins.filter(({ role }) => role === 'input').map(({ pin }) => pin);
+  return pins.flatMap((each, p) => {
+    if (!('drivenWhen' in each)) return [];
+    const at = `${path}.pins.${p}.drivenWhen`;
+    return conditionClauses(each.drivenWhen).flatMap((clause) => {
+      if ('control' in clause) {
+        return [
+          ...refers(circuit, at, 'controls', clause.control),
+          ...positionFlaws(circuit, at, clause.control, clause.is),
+        ];
+      }
+      return inputs.includes(clause.input)
+        ? []
+        : [{ path: at, message: `Expected an input pin of this module: got “${clause.input}”.` }];
+    });
+  });
 }
 
 function repeated(

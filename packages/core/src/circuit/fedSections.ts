@@ -20,6 +20,7 @@ function throughPart(part: Part, terminal: TerminalRef): readonly TerminalRef[] 
   switch (part.kind) {
     case 'connector':
       return [otherHalf(terminal)];
+    case 'diode':
     case 'switch':
     case 'breaker':
       return terminalsOf(part);
@@ -30,6 +31,7 @@ function throughPart(part: Part, terminal: TerminalRef): readonly TerminalRef[] 
       return contacts.includes(terminal) ? contacts.filter((each) => terminalsOf(part).includes(each)) : [];
     }
     case 'battery':
+    case 'two-filament lamp':
     case 'fuse':
     case 'fusible link':
     case 'ground':

@@ -1,6 +1,22 @@
+import type { TerminalRef } from './terminalRef';
+
 /** What stands in a fuse's cavity. */
 export type CavityFill =
-  { readonly kind: 'fuse' } | { readonly kind: 'open' } | { readonly kind: 'lamp'; readonly watts: number };
+  | { readonly kind: 'fuse' }
+  | { readonly kind: 'open' }
+  | { readonly kind: 'lamp'; readonly watts: number }
+  /** A self-resetting breaker, a series ammeter behind its own fuse, or a fused lead: amps of each. */
+  | { readonly kind: 'breaker' | 'ammeter' | 'jumper'; readonly amps: number };
+
+/**
+ * A fused lead laid by hand: a jumper between two terminals, a ground of one's own, or a supply of one's own (its
+ * negative on the body), which is there even while the battery is disconnected.
+ */
+export interface Lead {
+  readonly from: TerminalRef | 'own supply' | 'ground';
+  readonly to: TerminalRef;
+  readonly fuseAmps: number;
+}
 
 /** How the vehicle stands while a reading is taken. A reading without it is worthless. */
 export interface OperatingState {
@@ -11,6 +27,10 @@ export interface OperatingState {
   readonly apart: readonly string[];
   /** Cavities that hold something else than their fuse, by the fuse's id. */
   readonly cavities: Readonly<Record<string, CavityFill>>;
+  /** Fused leads laid; none when absent. */
+  readonly leads?: readonly Lead[] | undefined;
+  /** Parts swapped for one known to be good: what was wrong within them is gone. Sorted ids; none when absent. */
+  readonly renewed?: readonly string[] | undefined;
 }
 
 /** What stands in the cavity of a fuse. */
@@ -33,6 +53,17 @@ export function withCavity(state: OperatingState, fuse: string, fill: CavityFill
   };
 }
 
+/** The same state with one more fused lead laid. */
+export function withLead(state: OperatingState, lead: Lead): OperatingState {
+  return { ...state, leads: [...(state.leads ?? []), lead] };
+}
+
+/** The same state with one part swapped for a good one. */
+export function withRenewed(state: OperatingState, part: string): OperatingState {
+  const others = (state.renewed ?? []).filter((each) => each !== part);
+  return { ...state, renewed: [...others, part].sort() };
+}
+
 /** The same state with one control moved. */
 export function withControl(state: OperatingState, control: string, position: string): OperatingState {
   return { ...state, controls: { ...state.controls, [control]: position } };
@@ -47,5 +78,7 @@ export function stateKey(state: OperatingState): string {
     state.batteryConnected,
     [...state.apart].sort(),
     sorted(state.cavities),
+    (state.leads ?? []).map(({ from, to, fuseAmps }) => `${from} ${to} ${fuseAmps}`).sort(),
+    [...(state.renewed ?? [])].sort(),
   ]);
 }

@@ -4,6 +4,8 @@ export type Effect =
   | { readonly kind: 'cut'; readonly role: string; readonly atRest: readonly string[] }
   /** A resistor, or a contact while it is closed, has so many ohms more. */
   | { readonly kind: 'added'; readonly role: string; readonly ohms: number }
+  /** So many ohms lie across an element: shorted turns, a coil shorted, a motor that stalls and draws its most. */
+  | { readonly kind: 'bridge'; readonly role: string; readonly ohms: number }
   /** A contact, a transistor or a fuse stays as it is, whatever drives it. */
   | { readonly kind: 'hold'; readonly role: string; readonly joined: boolean }
   /** One of its terminals touches its case. */

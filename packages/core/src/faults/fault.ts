@@ -9,6 +9,13 @@ export type SectionFault =
       readonly section: string;
       readonly ohms: number;
       readonly position: number;
+    }
+  /** Two wires chafed through to each other, both in the middle. */
+  | {
+      readonly kind: 'short to wire';
+      readonly section: string;
+      readonly other: string;
+      readonly ohms: number;
     };
 
 /** One thing wrong within a part: what it does to the part's own elements. */
@@ -20,8 +27,28 @@ export interface PartFault {
 
 export type Fault = SectionFault | PartFault;
 
-/** The section or the part that a fault is in. */
+/** Stands between the two ids of a suspect that lies in two things. */
+const both = '&';
+
+/** The suspect that lies in two things: two wires at their common place, or two causes at once. */
+export function jointSuspect(one: string, other: string): string {
+  return `${one}${both}${other}`;
+}
+
+/** The sections and parts that a suspect lies in: one, or two. */
+export function thingsOf(suspect: string): readonly string[] {
+  return suspect.split(both);
+}
+
+/** The suspect that a fault belongs to: the section or the part that it is in, or both sections. */
 export function faultedId(fault: Fault | null): string | null {
   if (fault === null) return null;
-  return fault.kind === 'part' ? fault.part : fault.section;
+  if (fault.kind === 'part') return fault.part;
+  return fault.kind === 'short to wire' ? jointSuspect(fault.section, fault.other) : fault.section;
+}
+
+/** Whether a fault lies within a section. */
+export function liesIn(fault: Fault | null, section: string): boolean {
+  if (fault === null || fault.kind === 'part') return false;
+  return fault.section === section || (fault.kind === 'short to wire' && fault.other === section);
 }

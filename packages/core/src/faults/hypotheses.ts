@@ -3,6 +3,7 @@ import { placeById } from '../circuit/terminals';
 import type { HazardKind } from './effect';
 import type { Fault } from './fault';
 import { kindOf } from '../parts/partKinds';
+import { neighbours } from './neighbours';
 import type { FaultName } from './rates';
 import {
   addedOhmsGrid,
@@ -13,6 +14,7 @@ import {
   nothingWrongShare,
   solidOhmsGrid,
   wetOhmsGrid,
+  wireShortOhmsGrid,
 } from './rates';
 
 /** Stands for the section of a hypothesis that names none. */
@@ -26,6 +28,8 @@ export interface Hypothesis {
   readonly name: string;
   readonly fault: Fault | null;
   readonly prior: number;
+  /** Whether it may come and go: a wire that breaks or touches as it moves, a contact that sticks. */
+  readonly mayComeAndGo: boolean;
   /** Hypotheses that differ only in ohms share a family and stand next to each other, ohms rising. */
   readonly family: number;
 }
@@ -39,14 +43,32 @@ export function hypothesesOf(circuit: Circuit): readonly Hypothesis[] {
   const found: Hypothesis[] = [];
   let family = 0;
   const add = (suspect: string, name: string, weight: number, faults: readonly (Fault | null)[]) => {
-    for (const fault of faults) found.push({ suspect, name, fault, prior: weight / faults.length, family });
+    const prior = weight / faults.length;
+    for (const fault of faults)
+      found.push({ suspect, name, fault, prior, mayComeAndGo: loose(fault), family });
     family++;
   };
   for (const section of circuit.sections) {
-    for (const [name, faults] of Object.entries(sectionFaults(section)) as [FaultName, Fault[]][]) {
+    for (const [name, faults] of Object.entries(sectionFaults(section)) as [OwnFaultName, Fault[]][]) {
       const hazards = placesFactor(circuit, section.places, hazardOf[name]);
       add(section.id, name, faultRates[name] * section.lengthMetres * hazards, faults);
     }
+  }
+  for (const { suspect, one, other, places } of neighbours(circuit)) {
+    const faults = wireShortOhmsGrid.map((ohms): Fault => ({
+      kind: 'short to wire',
+      section: one.id,
+      other: other.id,
+      ohms,
+    }));
+    const metres = Math.min(...[one, other].map((each) => each.lengthMetres / each.places.length));
+    const hazards = placesFactor(circuit, places, hazardOf['short to wire']);
+    add(
+      suspect,
+      'short to each other',
+      faultRates['short to wire'] * metres * places.length * hazards,
+      faults,
+    );
   }
   for (const part of circuit.parts) {
     for (const { name, rate, hazard, effects } of kindOf(part).failures(part)) {
@@ -60,7 +82,28 @@ export function hypothesesOf(circuit: Circuit): readonly Hypothesis[] {
   return found.map((each) => ({ ...each, prior: each.prior / whole }));
 }
 
-function sectionFaults({ id: section }: Section): Readonly<Record<FaultName, readonly Fault[]>> {
+/** The most ohms of a short that moving parts make: a wet path does not come and go from one reading to the next. */
+const solidOhms = 5;
+
+function loose(fault: Fault | null): boolean {
+  switch (fault?.kind) {
+    case undefined:
+    case 'added resistance':
+      return false;
+    case 'open':
+    case 'short to wire':
+      return true;
+    case 'short to ground':
+    case 'short to battery':
+      return fault.ohms <= solidOhms;
+    case 'part':
+      return fault.effect.kind === 'cut' || fault.effect.kind === 'hold' || fault.effect.kind === 'short';
+  }
+}
+
+type OwnFaultName = Exclude<FaultName, 'short to wire'>;
+
+function sectionFaults({ id: section }: Section): Readonly<Record<OwnFaultName, readonly Fault[]>> {
   const shorts = (kind: 'short to ground' | 'short to battery', grid: readonly number[]) =>
     grid.map((ohms): Fault => ({ kind, section, ohms, position: 0.5 }));
   return {

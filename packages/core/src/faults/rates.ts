@@ -11,6 +11,7 @@ export const faultRates = {
   'short to battery': 0.1,
   open: 0.6,
   'added resistance': 0.3,
+  'short to wire': 0.15,
 } as const;
 
 export type FaultName = keyof typeof faultRates;
@@ -21,6 +22,7 @@ export const hazardOf: Readonly<Record<FaultName, HazardKind>> = {
   'short to battery': 'short to ground',
   open: 'open',
   'added resistance': 'open',
+  'short to wire': 'short to ground',
 };
 
 /** How many times likelier a hazard at a place makes each kind there. Judgement, as above. */
@@ -33,6 +35,13 @@ export const hazardFactors: Readonly<Record<Hazard, Readonly<Record<HazardKind, 
   'earlier-work': { 'short to ground': 4, 'wet path to ground': 1, open: 4 },
 };
 
+/** Share of all faults that come and go, unless the complaint says that this one does. Judgement. */
+export const comesAndGoesShare = { usually: 0.01, told: 0.7 };
+/** How often a fault that comes and goes is there while a reading is taken. Judgement. */
+export const presentShare = 0.5;
+/** How much rarer two causes at once are than the one of them alone would make them. Judgement. */
+export const pairShare = 0.02;
+
 /** Share of the chances that nothing on this circuit is wrong while it is being read. Judgement. */
 export const nothingWrongShare = 0.02;
 
@@ -44,4 +53,5 @@ export const solidOhmsGrid: readonly number[] = [0.02, 0.1, 0.3, 0.8, 2];
 export const wetOhmsGrid: readonly number[] = [20, 45, 100, 220, 470, 1000, 2000];
 /** The ohms that stand for a short to a fed wire, and for a crimp or a strand that has given way. */
 export const batteryShortOhmsGrid: readonly number[] = [0.1, 1];
+export const wireShortOhmsGrid: readonly number[] = [0.1];
 export const addedOhmsGrid: readonly number[] = [0.5, 3, 20];

@@ -1,10 +1,30 @@
+import type { Circuit } from '../circuit/circuit';
 import { cavityFill } from '../circuit/operatingState';
-import { partById } from '../circuit/terminals';
+import { partById, placeById } from '../circuit/terminals';
+import { sightsBySuspect } from '../faults/sights';
+import { openingBand, openingLogSeconds } from '../fuses/openingTime';
+import { fuseOhms } from '../parts/fuse';
+import type { FusePart } from '../parts/fuse';
 import type { Instrument } from './instrument';
 import { laidInVain } from './instrument';
-import { fuseTargets } from './targets';
+import { normalCdf } from './prediction';
+import { fuseTargets, nodeAt } from './targets';
 
-/** What a fresh fuse of the labelled rating did. Evidence when it has happened; the plan never burns one. */
+/** A fuse that opens within so many seconds blew at once; within so many, after minutes; else it holds. */
+const atOnceSeconds = 20;
+const minutesSeconds = 1800;
+/** Shares of blown fuses said to have gone in the wet, behind wires that water reaches and behind dry ones. */
+const wetShare = { wet: 0.3, dry: 0.02 };
+/** Share said to have gone at random on a fault that is always there. All: judgement. */
+const randomShare = 0.02;
+/** The same on a fault that comes and goes, and how often such a fuse still holds. */
+const comingRandomShare = 0.7;
+const comingHolds = 0.3;
+
+/**
+ * What a fresh fuse of the labelled rating did, in the state that the vehicle was in: how it blew is told by the
+ * current that it had. Evidence when it has happened; the plan never burns one.
+ */
 export const freshFuse: Instrument = {
   id: 'fresh-fuse',
   name: 'fresh fuse',
@@ -13,6 +33,9 @@ export const freshFuse: Instrument = {
     outcomes: [
       { id: 'holds', name: 'Holds' },
       { id: 'blows', name: 'Blows at once' },
+      { id: 'after-minutes', name: 'Blows after minutes' },
+      { id: 'at-random', name: 'Blows now and then' },
+      { id: 'in-the-wet', name: 'Blows in the wet' },
     ],
   },
   electrical: true,
@@ -21,11 +44,52 @@ export const freshFuse: Instrument = {
   place: (circuit, at) => partById(circuit, at).place,
   instruction: (circuit, at) => `A fresh fuse in ${partById(circuit, at).name}`,
   mayPropose: () => false,
-  lay({ state }, at) {
-    if (cavityFill(state, at).kind !== 'fuse') return laidInVain('There is no fuse in this cavity.');
+  lay(setting, at) {
+    const part = partById(setting.circuit, at);
+    if (part.kind !== 'fuse' || cavityFill(setting.state, at).kind !== 'fuse') {
+      return laidInVain('There is no fuse in this cavity.');
+    }
     return {
-      probe: { kind: 'blown', fuse: at },
-      show: (blows) => ({ kind: 'outcomes', chances: [1 - blows, blows] }),
+      probe: {
+        kind: 'fuse load',
+        fuse: at,
+        a: nodeAt(setting, `${at}.feed`),
+        b: nodeAt(setting, `${at}.load`),
+        ratedVolts: part.ratingAmps * fuseOhms(part),
+        wet: suspectsInTheWet(setting.circuit),
+      },
+      show: (share, wet) => ({ kind: 'outcomes', chances: howItBlew(part, share, wet === 1) }),
     };
   },
+  comingAndGoing([there = 0, ...blown]) {
+    const blows = (1 - there) * (1 - comingHolds);
+    const [, , , wet = 0] = blown;
+    const inTheWet = blows * (wet / Math.max(1e-12, 1 - there));
+    const rest = blows - inTheWet;
+    const told = (rest * (1 - comingRandomShare)) / 2;
+    return [1 - blows, told, told, rest * comingRandomShare, inTheWet];
+  },
 };
+
+/** Chances of: holds, at once, after minutes, at random, in the wet; at a share of its rating. */
+function howItBlew({ style }: FusePart, share: number, wet: boolean): readonly number[] {
+  const within = (seconds: number) => {
+    if (share === Infinity) return 1;
+    const band = openingBand(style, share);
+    if (band === null) return 0;
+    const { mean, deviation } = openingLogSeconds(band);
+    return normalCdf((Math.log(seconds) - mean) / deviation);
+  };
+  const [atOnce, inAll] = [within(atOnceSeconds), within(minutesSeconds)];
+  const wetPart = wet ? wetShare.wet : wetShare.dry;
+  const told = 1 - wetPart - randomShare;
+  return [1 - inAll, atOnce * told, (inAll - atOnce) * told, inAll * randomShare, inAll * wetPart];
+}
+
+/** Suspects that lie where water gets to. */
+function suspectsInTheWet(circuit: Circuit): ReadonlySet<string> {
+  const wetPlace = (id: string) => placeById(circuit, id)?.hazards.includes('water') === true;
+  return new Set(
+    [...sightsBySuspect(circuit)].flatMap(([suspect, places]) => (places.some(wetPlace) ? [suspect] : [])),
+  );
+}

@@ -1,7 +1,7 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
 import type { Network } from '../solver/network';
-import { faultedId } from '../faults/fault';
+import { faultedId, liesIn } from '../faults/fault';
 import type { FaultTable } from '../solver/faultTable';
 import type { Solution } from '../solver/solution';
 import type { NumberScale, Prediction } from './prediction';
@@ -15,7 +15,13 @@ export type InstrumentId =
   | 'cavity-lamp'
   | 'load'
   | 'fresh-fuse'
-  | 'look';
+  | 'look'
+  | 'wiggle'
+  | 'beeper'
+  | 'logic-tester'
+  | 'fuse-millivolts'
+  | 'ammeter'
+  | 'live-data';
 
 /** Where an instrument is laid: a terminal `C7.1b`, a section's end `W12@from`, a part `F17`, a place `hinge`. */
 export type Target = string;
@@ -54,9 +60,19 @@ export type Probe =
   | { readonly kind: 'across'; readonly a: number; readonly b: number }
   /** Amps in a wire, at one of its ends. */
   | { readonly kind: 'amps'; readonly section: string; readonly end: 'from' | 'to' }
-  /** 1 where this operating point opens the fuse, else 0. */
-  | { readonly kind: 'blown'; readonly fuse: string }
-  /** The chance that the fault can be seen, by the section or the part that it is in. */
+  /** Amps in a fuse as a share of its rating, infinite where they have opened it; and 1 for suspects in the wet. */
+  | {
+      readonly kind: 'fuse load';
+      readonly fuse: string;
+      readonly a: number;
+      readonly b: number;
+      /** Volts across the fuse at its rating. */
+      readonly ratedVolts: number;
+      readonly wet: ReadonlySet<string>;
+    }
+  /** 1 where a switching device of a part conducts, or a module's input reads high; else 0. */
+  | { readonly kind: 'stands'; readonly part: string; readonly role: string }
+  /** The chance that the fault can be seen, by the suspect that it belongs to. */
   | { readonly kind: 'sight'; readonly chances: ReadonlyMap<string, number> }
   /** Nothing can be told in this setting. */
   | { readonly kind: 'vain' };
@@ -95,6 +111,11 @@ export interface Instrument {
   readonly instruction: (circuit: Circuit, at: Target) => string;
   /** Whether the plan may ask for it there, in that state; a technician may still enter it. */
   readonly mayPropose: (circuit: Circuit, state: OperatingState, at: Target) => boolean;
+  /**
+   * What is shown under a fault that comes and goes, given the chances while it is there and while it is not;
+   * when absent, a share of the one and the rest of the other.
+   */
+  readonly comingAndGoing?: (there: readonly number[], gone: readonly number[]) => readonly number[];
   /** @throws {CoreError} `instrument/target` when the circuit has no such target */
   readonly lay: (setting: Setting, at: Target) => Laid;
 }
@@ -121,8 +142,19 @@ function sensed(probe: Probe, solution: Solution): { first: number; second: numb
       return { first: solution.volts(probe.a) - solution.volts(probe.b), second: 0 };
     case 'amps':
       return { first: solution.sectionAmps(probe.section, probe.end), second: 0 };
-    case 'blown':
-      return { first: solution.blown.includes(probe.fuse) ? 1 : 0, second: 0 };
+    case 'fuse load': {
+      const { a, b, fuse, ratedVolts, wet } = probe;
+      const share = Math.abs(solution.volts(a) - solution.volts(b)) / ratedVolts;
+      return {
+        first: solution.blown.includes(fuse) ? Infinity : share,
+        second: wet.has(faultedId(solution.fault) ?? '') ? 1 : 0,
+      };
+    }
+    case 'stands': {
+      const { switches } = solution.network;
+      const index = switches.findIndex(({ owner, role }) => owner === probe.part && role === probe.role);
+      return { first: solution.joined[index] === true ? 1 : 0, second: 0 };
+    }
     case 'sight':
       return { first: probe.chances.get(faultedId(solution.fault) ?? '') ?? 0, second: 0 };
     case 'vain':
@@ -163,7 +195,7 @@ export function senseAll(
       for (let k = 0; k < count; k++) {
         const fault = faults[k]!;
         // A fault within the wire makes its two ends differ.
-        if (branch === undefined || faultedId(table.faults[fault] ?? null) === probe.section) {
+        if (branch === undefined || liesIn(table.faults[fault] ?? null, probe.section)) {
           first[k] = sensed(probe, table.solution(fault)).first;
         } else {
           const volts = table.volts(fault);
@@ -173,7 +205,8 @@ export function senseAll(
       }
       return;
     }
-    case 'blown':
+    case 'fuse load':
+    case 'stands':
     case 'sight':
     case 'vain':
       for (let k = 0; k < count; k++) {

@@ -1,12 +1,18 @@
+import { ammeter } from './ammeter';
+import { beeper } from './beeper';
 import { cavityLamp } from './cavityLamp';
 import { clamp } from './clamp';
 import { freshFuse } from './freshFuse';
+import { fuseMillivolts } from './fuseMillivolts';
 import type { Instrument, InstrumentId } from './instrument';
+import { liveData } from './liveData';
 import { load } from './load';
+import { logicTester } from './logicTester';
 import { look } from './look';
 import { ohmmeter } from './ohmmeter';
 import { lampToBattery, lampToGround } from './testLamp';
 import { voltmeter } from './voltmeter';
+import { wiggle } from './wiggle';
 
 const instruments: Readonly<Record<InstrumentId, Instrument>> = {
   ohmmeter,
@@ -18,6 +24,12 @@ const instruments: Readonly<Record<InstrumentId, Instrument>> = {
   load,
   'fresh-fuse': freshFuse,
   look,
+  wiggle,
+  beeper,
+  'logic-tester': logicTester,
+  'fuse-millivolts': fuseMillivolts,
+  ammeter,
+  'live-data': liveData,
 };
 
 export const allInstruments: readonly Instrument[] = Object.values(instruments);

@@ -1,11 +1,7 @@
-import type { Circuit } from '../circuit/circuit';
-import { partById } from '../circuit/terminals';
-import { filamentOf, ratedLampVolts } from '../parts/lamp';
-import { filamentAmps } from '../solver/filament';
-import type { Instrument, Target } from './instrument';
+import type { Instrument } from './instrument';
 import { laidInVain } from './instrument';
 import { judgedSteps } from './prediction';
-import { loadTargets, nodeAt } from './targets';
+import { loadTargets, nodeAt, watchedLoad } from './targets';
 
 /** Share of its rated power at which a load is called weak, and at which it is called working. */
 const thresholds: readonly number[] = [0.05, 0.6];
@@ -28,24 +24,15 @@ export const load: Instrument = {
   targets: loadTargets,
   // Seen from where one stands: no trim comes off for it.
   place: () => undefined,
-  instruction: (circuit, at) => `See whether ${partById(circuit, at).name} works`,
-  mayPropose: (_circuit, state, at) => state.batteryConnected && !state.apart.includes(at),
+  instruction: (circuit, at) => `See whether ${watchedLoad(circuit, at).name} works`,
+  mayPropose: (circuit, state, at) =>
+    state.batteryConnected && !state.apart.includes(watchedLoad(circuit, at).part),
   lay(setting, at) {
-    if (setting.state.apart.includes(at)) return laidInVain('It is unplugged.');
-    const share = powerShare(setting.circuit, at);
+    const { part, a, b, powerShare } = watchedLoad(setting.circuit, at);
+    if (setting.state.apart.includes(part)) return laidInVain('It is unplugged.');
     return {
-      probe: { kind: 'across', a: nodeAt(setting, `${at}.1`), b: nodeAt(setting, `${at}.2`) },
-      show: (across) => ({ kind: 'outcomes', chances: judgedSteps(share(across), thresholds, spread) }),
+      probe: { kind: 'across', a: nodeAt(setting, `${part}.${a}`), b: nodeAt(setting, `${part}.${b}`) },
+      show: (across) => ({ kind: 'outcomes', chances: judgedSteps(powerShare(across), thresholds, spread) }),
     };
   },
 };
-
-/** Share of its rated power that a load takes at so many volts. */
-function powerShare(circuit: Circuit, at: Target): (across: number) => number {
-  const part = partById(circuit, at);
-  const rated = ratedLampVolts(circuit.nominalVolts);
-  if (part.kind !== 'lamp') return (across) => (across / rated) ** 2;
-  const watts = part.watts * part.count;
-  const filament = filamentOf(watts, circuit.nominalVolts);
-  return (across) => (filamentAmps(filament, across) * across) / watts;
-}

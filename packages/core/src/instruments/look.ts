@@ -1,5 +1,6 @@
+import type { Circuit } from '../circuit/circuit';
 import { placeById } from '../circuit/terminals';
-import { sights } from '../faults/sights';
+import { sightsBySuspect } from '../faults/sights';
 import type { Instrument } from './instrument';
 
 /** Something that looks like damage but is not the cause: how often, per look. Judgement. */
@@ -23,14 +24,7 @@ export const look: Instrument = {
   instruction: (circuit, at) => `Look at the wiring at ${placeById(circuit, at)?.name ?? at}`,
   mayPropose: () => true,
   lay({ circuit }, at) {
-    const visibility = placeById(circuit, at)?.visibility ?? 0;
-    const suspects = [...circuit.sections, ...circuit.parts].map(({ id }) => id);
-    const chances = new Map(
-      suspects.flatMap((id) => {
-        const places = sights(circuit, id);
-        return places.includes(at) ? [[id, visibility / places.length] as const] : [];
-      }),
-    );
+    const chances = sharesAt(circuit, at, placeById(circuit, at)?.visibility ?? 0);
     return {
       probe: { kind: 'sight', chances },
       show(here) {
@@ -39,4 +33,15 @@ export const look: Instrument = {
       },
     };
   },
+  // Damage shows whether it touches at the moment or not.
+  comingAndGoing: (there) => there,
 };
+
+/** The chance of each suspect's fault to lie at a place, times what of it is met there. */
+export function sharesAt(circuit: Circuit, at: string, met: number): ReadonlyMap<string, number> {
+  return new Map(
+    [...sightsBySuspect(circuit)].flatMap(([suspect, places]) =>
+      places.includes(at) ? [[suspect, met / places.length] as const] : [],
+    ),
+  );
+}

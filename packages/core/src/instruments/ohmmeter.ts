@@ -16,7 +16,7 @@ const scale: NumberScale = {
   overload: true,
 };
 /** Volts at the probe above which an ohms reading is nonsense. */
-const liveVolts = 0.02;
+export const liveVolts = 0.02;
 
 /** Ohms to ground, about a milliamp, only with the power off; it sees every parallel path. */
 export const ohmmeter: Instrument = {

@@ -17,7 +17,7 @@ export type Prediction =
 
 /** The scale of an instrument that shows numbers. */
 export interface NumberScale {
-  readonly unit: 'Ω' | 'V';
+  readonly unit: 'Ω' | 'V' | 'A';
   /** Error in the unit: `absolute + relative · |value|`, one standard deviation. */
   readonly absolute: number;
   readonly relative: number;

@@ -5,7 +5,9 @@ import { partById, sectionById, terminalsOf } from '../circuit/terminals';
 import { partIdOf } from '../circuit/terminalRef';
 import { otherHalf, wiredWith } from '../circuit/wiring';
 import { CoreError } from '../errors';
-import { isLoad } from '../parts/partKinds';
+import { isSignalPin } from '../parts/module';
+import type { Consumer } from '../parts/partKind';
+import { kindOf } from '../parts/partKinds';
 import type { Setting, Target } from './instrument';
 
 /** Every terminal a probe can touch. */
@@ -40,9 +42,42 @@ export function sectionEnd(circuit: Circuit, at: Target): { section: Section; en
   return { section: sectionById(circuit, id), end };
 }
 
+/** A load that can be watched: its target, the part that it belongs to and what it is within it. */
+export interface WatchedLoad extends Consumer {
+  readonly part: string;
+}
+
+/** By target: the part's id, with `~` and the consumer's own where it is one of several. */
+const watchedLoads = perCircuit(
+  (circuit): ReadonlyMap<Target, WatchedLoad> =>
+    new Map(
+      circuit.parts.flatMap((part) =>
+        (kindOf(part).consumers?.(part, circuit.nominalVolts) ?? []).map(
+          (each) => [each.id === '' ? part.id : `${part.id}~${each.id}`, { ...each, part: part.id }] as const,
+        ),
+      ),
+    ),
+);
+
 /** The loads of a circuit. */
 export function loadTargets(circuit: Circuit): readonly Target[] {
-  return circuit.parts.filter(isLoad).map((part) => part.id);
+  return [...watchedLoads(circuit).keys()];
+}
+
+/** @throws {CoreError} `instrument/target` */
+export function watchedLoad(circuit: Circuit, at: Target): WatchedLoad {
+  const found = watchedLoads(circuit).get(at);
+  if (found === undefined) throw new CoreError('instrument/target', `The circuit has no load ${at}.`, { at });
+  return found;
+}
+
+/** The inputs of modules, as terminals. */
+export function inputTargets(circuit: Circuit): readonly TerminalRef[] {
+  return circuit.parts.flatMap((part) =>
+    part.kind === 'module'
+      ? part.pins.filter(({ role }) => role === 'input').map(({ pin }): TerminalRef => `${part.id}.${pin}`)
+      : [],
+  );
 }
 
 /** The fuses of a circuit. */
@@ -61,7 +96,7 @@ export function touchesModulePin(circuit: Circuit, at: TerminalRef): boolean {
 const wiredToModulePins = perCircuit((circuit): ReadonlySet<TerminalRef> => {
   const pins = circuit.parts.flatMap((part) =>
     part.kind === 'module'
-      ? part.pins.filter((each) => 'drivenWhen' in each).map((each): TerminalRef => `${part.id}.${each.pin}`)
+      ? part.pins.filter(isSignalPin).map((each): TerminalRef => `${part.id}.${each.pin}`)
       : [],
   );
   return wiredWith(circuit, pins, (terminal) =>

@@ -1,8 +1,11 @@
 import type { Circuit, CircuitFlaw } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
+import { terminalsOf } from '../circuit/terminals';
+import { thingsOf } from '../faults/fault';
 import { NOTHING_WRONG } from '../faults/hypotheses';
 import type { InstrumentId, ReadingValue, Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
+import { loadTargets } from '../instruments/targets';
 import { kindOf } from '../parts/partKinds';
 import type { JobEvent } from './events';
 
@@ -23,8 +26,9 @@ export function checkEvent(circuit: Circuit, event: JobEvent): readonly CircuitF
     case 'cause-found': {
       const known =
         event.suspect === NOTHING_WRONG ||
-        circuit.sections.some(({ id }) => id === event.suspect) ||
-        circuit.parts.some(({ id }) => id === event.suspect);
+        thingsOf(event.suspect).every((thing) =>
+          [...circuit.sections, ...circuit.parts].some(({ id }) => id === thing),
+        );
       return known ? [] : [unknown('suspect', 'a section or a part', event.suspect)];
     }
     case 'complaint-set':
@@ -49,6 +53,7 @@ function isPoint(circuit: Circuit, point: string): boolean {
     terminals ||
     ends ||
     circuit.places.some(({ id }) => id === point) ||
+    loadTargets(circuit).includes(point) ||
     circuit.parts.some(({ id }) => id === point)
   );
 }
@@ -94,5 +99,16 @@ function checkState(circuit: Circuit, state: OperatingState): readonly CircuitFl
       ? []
       : [unknown(`state.cavities.${id}`, 'a fuse', id)],
   );
-  return [...controls, ...apart, ...cavities];
+  const terminals = new Set(circuit.parts.flatMap(terminalsOf));
+  const leads = (state.leads ?? []).flatMap((lead, i) =>
+    (['from', 'to'] as const).flatMap((end) =>
+      lead[end] === 'own supply' || lead[end] === 'ground' || terminals.has(lead[end])
+        ? []
+        : [unknown(`state.leads.${i}.${end}`, 'a terminal', lead[end])],
+    ),
+  );
+  const renewed = (state.renewed ?? []).flatMap((id, i) =>
+    circuit.parts.some((part) => part.id === id) ? [] : [unknown(`state.renewed.${i}`, 'a part', id)],
+  );
+  return [...controls, ...apart, ...cavities, ...leads, ...renewed];
 }

@@ -15,6 +15,13 @@ export interface FusePart extends PartCommon {
   readonly cavity: string;
 }
 
+/** Ohms of a leg that no longer grips. Judgement. */
+const looseOhms: readonly number[] = [0.2, 1];
+/** Ohms of a series ammeter with its leads on the 10 A range, and of a fused lead. Judgement. */
+export const ammeterOhms = 0.02;
+const leadOhms = 0.03;
+const breakerOhms = 0.005;
+
 /** The seat's two contacts, ohms together; judgement, a clean blade seat. */
 const seatOhms = 0.001;
 
@@ -27,21 +34,49 @@ export const fuseKind: PartKind<FusePart> = {
   failuresShow: false,
   failures: () => [
     {
-      // Aged, or loose in its seat: nothing behind it is wrong.
+      // Aged: nothing behind it is wrong.
       name: 'open by itself',
       rate: 0.3,
       hazard: 'open',
       effects: [{ kind: 'hold', role: 'element', joined: false }],
     },
+    {
+      name: 'loose in its seat',
+      rate: 0.15,
+      hazard: 'open',
+      effects: looseOhms.map((ohms) => ({ kind: 'added', role: 'element', ohms })),
+    },
   ],
   stamp(part, { builder, node, state, nominalVolts }) {
     const fill = cavityFill(state, part.id);
-    if (fill.kind === 'open') return;
-    if (fill.kind === 'lamp') {
-      builder.filament('lamp', node('feed'), node('load'), filamentOf(fill.watts, nominalVolts));
-      return;
+    const [feed, load] = [node('feed'), node('load')];
+    switch (fill.kind) {
+      case 'open':
+        return;
+      case 'lamp':
+        builder.filament('lamp', feed, load, filamentOf(fill.watts, nominalVolts));
+        return;
+      case 'breaker':
+        builder.switching(inItsPlace(overcurrentContact(feed, load, breakerOhms, fill.amps, false)));
+        return;
+      case 'ammeter':
+      case 'jumper': {
+        const ohms = fill.kind === 'ammeter' ? ammeterOhms : leadOhms;
+        builder.switching(inItsPlace(overcurrentContact(feed, load, ohms, fill.amps, true)));
+        return;
+      }
+      case 'fuse':
+        builder.switching(overcurrentContact(feed, load, fuseOhms(part), part.ratingAmps, true));
     }
-    const ohms = coldFuseOhms(part.style, part.ratingAmps) + seatOhms;
-    builder.switching(overcurrentContact(node('feed'), node('load'), ohms, part.ratingAmps, true));
   },
 };
+
+/** What stands in for the fuse has none of the fuse's own failures. */
+function inItsPlace<T extends { readonly role: string }>(device: T): T {
+  return { ...device, role: 'stand-in' };
+}
+
+/** Ohms of a fuse with its seat, cold. */
+export function fuseOhms({ style, ratingAmps }: Pick<FusePart, 'style' | 'ratingAmps'>): number {
+  return coldFuseOhms(style, ratingAmps) + seatOhms;
+}

@@ -1,3 +1,4 @@
+import { filamentAmps } from '../solver/filament';
 import type { FilamentModel } from '../solver/network';
 import type { PartCommon, PartKind } from './partKind';
 
@@ -27,11 +28,20 @@ export function filamentOf(watts: number, nominalVolts: number): FilamentModel {
   return { coldOhms: hotOhms * coldShare, hotOhms, ratedVolts };
 }
 
+/** Share of its rated power that a lamp of so many watts takes at so many volts. */
+export function lampShare(watts: number, nominalVolts: number): (volts: number) => number {
+  const filament = filamentOf(watts, nominalVolts);
+  return (volts) => (filamentAmps(filament, volts) * volts) / watts;
+}
+
 export const lampKind: PartKind<LampPart> = {
   removal: 'unplug',
   removalMinutes: 0.5,
   terminals: () => ['1', '2'],
   terminalLabel: (_part, terminal) => `pin ${terminal}`,
+  consumers: ({ name, watts, count }, nominalVolts) => [
+    { id: '', name, a: '1', b: '2', powerShare: lampShare(watts * count, nominalVolts) },
+  ],
   failuresShow: false,
   failures: () => [
     {

@@ -1,4 +1,5 @@
 import type { PartFailure } from '../faults/effect';
+import { ratedLampVolts } from './lamp';
 import type { PartCommon, PartKind } from './partKind';
 
 /**
@@ -18,20 +19,50 @@ const openings: Readonly<Record<OhmicLoadPart['kind'], { readonly name: string; 
   motor: { name: 'brushes or winding open', rate: 1.2 },
 };
 
+/** Ohms of a load with some of its turns shorted, and of a motor that stalls, as shares of its own. */
+const shortedTurnsShare = 0.5;
+const stalledShare = 1 / 6;
+
+/** What lies across an element that comes down to a share of its ohms. */
+function across(ohms: number, share: number): PartFailure['effects'] {
+  return [{ kind: 'bridge', role: 'element', ohms: (ohms * share) / (1 - share) }];
+}
+
+/** Failures of what is wound. Rates: judgement. */
+function windingFailures({ kind, ohms }: OhmicLoadPart): readonly PartFailure[] {
+  const shorted: PartFailure = {
+    name: 'winding partly shorted',
+    rate: 0.2,
+    hazard: 'open',
+    effects: across(ohms, shortedTurnsShare),
+  };
+  const stalled: PartFailure = {
+    name: 'stalls',
+    rate: 0.3,
+    hazard: 'open',
+    effects: across(ohms, stalledShare),
+  };
+  return kind === 'motor' ? [shorted, stalled] : kind === 'solenoid' ? [shorted] : [];
+}
+
 export const ohmicLoadKind: PartKind<OhmicLoadPart> = {
   removal: 'unplug',
   removalMinutes: 0.5,
   terminals: () => ['1', '2'],
   terminalLabel: (_part, terminal) => `pin ${terminal}`,
+  consumers: ({ name }, nominalVolts) => [
+    { id: '', name, a: '1', b: '2', powerShare: (volts) => (volts / ratedLampVolts(nominalVolts)) ** 2 },
+  ],
   failuresShow: false,
-  failures: ({ kind }): readonly PartFailure[] => [
-    { ...openings[kind], hazard: 'open', effects: [{ kind: 'cut', role: 'element', atRest: [] }] },
+  failures: (part): readonly PartFailure[] => [
+    { ...openings[part.kind], hazard: 'open', effects: [{ kind: 'cut', role: 'element', atRest: [] }] },
     {
       name: 'shorted to its case',
       rate: 0.3,
       hazard: 'short to ground',
       effects: [{ kind: 'short', terminal: '1', ohms: 0.1 }],
     },
+    ...windingFailures(part),
   ],
   stamp(part, { builder, node }) {
     builder.resistor('element', node('1'), node('2'), part.ohms);

@@ -1,21 +1,28 @@
 import { surelyOpensAt } from '../fuses/openingTime';
 import type { SwitchingDevice } from '../solver/network';
 
-/** What opens on too much current (fuse, link, breaker): for good where it is latched, else until it has cooled. */
+/**
+ * What opens on too much current (fuse, link, breaker, fused lead): for good where it is latched, else until it has
+ * cooled.
+ * @param sourceVolts - of a source in series with it
+ */
 export function overcurrentContact(
   a: number,
   b: number,
   ohms: number,
   ratingAmps: number,
   latched: boolean,
+  sourceVolts = 0,
 ): Omit<SwitchingDevice, 'owner'> {
   const limitAmps = surelyOpensAt(ratingAmps);
-  const carries = (volts: (node: number) => number) => Math.abs(volts(a) - volts(b)) / ohms < limitAmps;
+  const carries = (volts: (node: number) => number) =>
+    Math.abs(volts(a) - volts(b) - sourceVolts) / ohms < limitAmps;
   return {
     role: 'element',
     a,
     b,
     ohms,
+    ...(sourceVolts === 0 ? {} : { sourceVolts }),
     atRest: true,
     latched,
     next: latched

@@ -1,6 +1,7 @@
 import type { BatteryPart } from './battery';
 import type { BreakerPart } from './breaker';
 import type { ConnectorPart } from './connector';
+import type { DiodePart } from './diode';
 import type { FusePart } from './fuse';
 import type { FusibleLinkPart } from './fusibleLink';
 import type { GroundPart } from './ground';
@@ -11,12 +12,14 @@ import type { PotentiometerPart } from './potentiometer';
 import type { RelayPart } from './relay';
 import type { SplicePart } from './splice';
 import type { SwitchPart } from './switch';
+import type { TwoFilamentLampPart } from './twoFilamentLamp';
 
 /** Any part of a circuit, told apart by `kind`. */
 export type Part =
   | BatteryPart
   | BreakerPart
   | ConnectorPart
+  | DiodePart
   | FusePart
   | FusibleLinkPart
   | GroundPart
@@ -26,4 +29,5 @@ export type Part =
   | OhmicLoadPart
   | PotentiometerPart
   | SplicePart
-  | SwitchPart;
+  | SwitchPart
+  | TwoFilamentLampPart;

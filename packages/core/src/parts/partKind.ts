@@ -8,6 +8,8 @@ export interface PartCommon {
   readonly name: string;
   /** The place where a hand reaches it. */
   readonly place: string;
+  /** What a new one costs, in the workshop's own money; not known when absent. */
+  readonly price?: number | undefined;
 }
 
 /** What a part kind may ask for while it puts its elements into a network. */
@@ -22,6 +24,18 @@ export interface StampContext {
 /** How a hand takes a part apart, in the trade's words; null where it cannot. */
 export type Removal = 'pull' | 'unplug' | 'part' | null;
 
+/** Something whose working can be seen or heard, between two of its part's terminals. */
+export interface Consumer {
+  /** Tells it from the part's others; empty where it is the only one. */
+  readonly id: string;
+  /** As a technician calls it: `Step lamp`, `Tail lamp left brake`. */
+  readonly name: string;
+  readonly a: string;
+  readonly b: string;
+  /** Share of its rated power that it takes at so many volts. */
+  readonly powerShare: (volts: number) => number;
+}
+
 /** One kind of part, whole: adding a kind is one file that gives this, and its line in `partKinds.ts`. */
 export interface PartKind<P extends PartCommon> {
   readonly removal: Removal;
@@ -31,6 +45,8 @@ export interface PartKind<P extends PartCommon> {
   readonly terminals: (part: P) => readonly string[];
   /** What a technician calls one of them: `pin 87`, `supply leg`. */
   readonly terminalLabel: (part: P, terminal: string) => string;
+  /** What of it is seen or heard to work; none when absent. */
+  readonly consumers?: (part: P, nominalVolts: number) => readonly Consumer[];
   /** The ways in which it fails. */
   readonly failures: (part: P) => readonly PartFailure[];
   /** Whether they can be seen from outside. */

@@ -1,6 +1,7 @@
 import { batteryKind } from './battery';
 import { breakerKind } from './breaker';
 import { connectorKind } from './connector';
+import { diodeKind } from './diode';
 import { fuseKind } from './fuse';
 import { fusibleLinkKind } from './fusibleLink';
 import { groundKind } from './ground';
@@ -13,11 +14,13 @@ import { ohmicLoadKind } from './ohmicLoad';
 import { potentiometerKind } from './potentiometer';
 import { spliceKind } from './splice';
 import { switchKind } from './switch';
+import { twoFilamentLampKind } from './twoFilamentLamp';
 
 const partKinds: { readonly [K in Part['kind']]: PartKind<Extract<Part, { kind: K }>> } = {
   battery: batteryKind,
   breaker: breakerKind,
   connector: connectorKind,
+  diode: diodeKind,
   fuse: fuseKind,
   'fusible link': fusibleLinkKind,
   ground: groundKind,
@@ -31,14 +34,10 @@ const partKinds: { readonly [K in Part['kind']]: PartKind<Extract<Part, { kind: 
   potentiometer: potentiometerKind,
   splice: spliceKind,
   switch: switchKind,
+  'two-filament lamp': twoFilamentLampKind,
 };
 
 /** The kind of a part. The pairing of a kind with its own part type is what the table above guarantees. */
 export function kindOf(part: Part): PartKind<Part> {
   return partKinds[part.kind] as PartKind<Part>;
-}
-
-/** A load: something whose working or not working can be seen or heard. */
-export function isLoad(part: Part): boolean {
-  return part.kind === 'lamp' || partKinds[part.kind] === ohmicLoadKind;
 }

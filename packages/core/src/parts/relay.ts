@@ -1,3 +1,4 @@
+import { diodeContact } from './diode';
 import type { PartCommon, PartKind } from './partKind';
 
 /** The number printed beside each pin, by the pin's role. */
@@ -17,6 +18,8 @@ export interface RelayPart extends PartCommon {
   readonly coilOhms: number;
   /** A resistor across the coil that takes its spark, ohms; absent where there is none. */
   readonly suppressionOhms?: number | undefined;
+  /** A diode that takes it, cathode on the coil's feed pin: the coil then works one way round only. */
+  readonly suppressionDiode?: boolean | undefined;
   /** Roles, not the numbers, decide everything. */
   readonly pins: RelayPins;
   readonly centre: string;
@@ -28,6 +31,8 @@ const pullInShare = 0.65;
 const dropOutShare = 0.1;
 /** A sound closed contact, ohms: below the 10 mΩ at which it is called worn. */
 const contactOhms = 0.005;
+/** Ohms of a coil whose turns have run together. Judgement. */
+const shortedCoilOhms = 2;
 /** Ohms that stand for a burnt one: a meter's milliamp does not see it, a load does. */
 const burntOhms: readonly number[] = [0.1, 0.5, 3];
 
@@ -43,6 +48,12 @@ export const relayKind: PartKind<RelayPart> = {
       rate: 0.4,
       hazard: 'open',
       effects: [{ kind: 'cut', role: 'coil', atRest: ['normallyOpen', 'normallyClosed'] }],
+    },
+    {
+      name: 'coil shorted',
+      rate: 0.1,
+      hazard: 'open',
+      effects: [{ kind: 'bridge', role: 'coil', ohms: shortedCoilOhms }],
     },
     {
       name: 'contact never closes',
@@ -70,6 +81,7 @@ export const relayKind: PartKind<RelayPart> = {
     if (part.suppressionOhms !== undefined) {
       builder.resistor('suppression', feed, command, part.suppressionOhms);
     }
+    if (part.suppressionDiode === true) builder.switching(diodeContact('diode', command, feed));
     const energised = (already: boolean, volts: (node: number) => number) =>
       Math.abs(volts(feed) - volts(command)) >= nominalVolts * (already ? dropOutShare : pullInShare);
     builder.switching({

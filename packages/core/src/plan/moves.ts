@@ -1,7 +1,9 @@
 import type { Circuit } from '../circuit/circuit';
-import type { CavityFill, OperatingState } from '../circuit/operatingState';
+import type { CavityFill, Lead, OperatingState } from '../circuit/operatingState';
 import { cavityFill } from '../circuit/operatingState';
-import { partById } from '../circuit/terminals';
+import type { TerminalRef } from '../circuit/terminalRef';
+import { partIdOf } from '../circuit/terminalRef';
+import { partById, terminalName } from '../circuit/terminals';
 import { kindOf } from '../parts/partKinds';
 
 /** One change of the vehicle's state that a hand makes. */
@@ -9,6 +11,9 @@ export type Move =
   | { readonly kind: 'control'; readonly control: string; readonly position: string }
   | { readonly kind: 'apart' | 'together'; readonly part: string }
   | { readonly kind: 'cavity'; readonly fuse: string; readonly fill: CavityFill }
+  | { readonly kind: 'lead'; readonly lead: Lead; readonly laid: boolean }
+  /** A part swapped for a good one, or the old one put back. */
+  | { readonly kind: 'renewal'; readonly part: string; readonly renewed: boolean }
   | { readonly kind: 'battery'; readonly connected: boolean };
 
 /** What must be done to bring one state into another, in a sensible order: power off first, power on last. */
@@ -33,15 +38,42 @@ export function movesBetween(circuit: Circuit, from: OperatingState, to: Operati
     from.batteryConnected === to.batteryConnected
       ? []
       : [{ kind: 'battery', connected: to.batteryConnected }];
+  const leads = leadMoves(from.leads ?? [], to.leads ?? []);
   return [
     ...battery.filter(() => !to.batteryConnected),
+    ...leads.filter(({ laid }) => !laid),
     ...opened,
+    ...renewals(from, to),
     ...parts,
     ...controls,
+    ...leads.filter(({ laid }) => laid),
     ...cavities.filter((move) => !opened.includes(move)),
     ...battery.filter(() => to.batteryConnected),
   ];
 }
+
+function leadMoves(before: readonly Lead[], after: readonly Lead[]) {
+  const holds = (list: readonly Lead[], { from, to }: Lead) =>
+    list.some((each) => each.from === from && each.to === to);
+  return [
+    ...before.filter((lead) => !holds(after, lead)).map((lead) => ({ lead, laid: false })),
+    ...after.filter((lead) => !holds(before, lead)).map((lead) => ({ lead, laid: true })),
+  ].map((each) => ({ kind: 'lead' as const, ...each }));
+}
+
+function renewals(
+  { renewed: before = [] }: OperatingState,
+  { renewed: after = [] }: OperatingState,
+): readonly Move[] {
+  return [
+    ...before.filter((part) => !after.includes(part)).map((part) => ({ part, renewed: false })),
+    ...after.filter((part) => !before.includes(part)).map((part) => ({ part, renewed: true })),
+  ].map((each) => ({ kind: 'renewal', ...each }));
+}
+
+/** Minutes for a fused lead laid or taken off, and for a part swapped, beyond taking it out and putting one in. Judgement. */
+const leadMinutes = 1;
+const swapMinutes = 0.5;
 
 /** Minutes for a terminal clamp off and on again, and for anything put into a cavity. Judgement. */
 const batteryMinutes = 2;
@@ -59,6 +91,12 @@ export function moveCost(circuit: Circuit, move: Move): { place: string | undefi
       return { place: circuit.parts.find(({ kind }) => kind === 'battery')?.place, minutes: batteryMinutes };
     case 'cavity':
       return { place: partById(circuit, move.fuse).place, minutes: cavityMinutes };
+    case 'lead':
+      return { place: partById(circuit, partIdOf(move.lead.to)).place, minutes: leadMinutes };
+    case 'renewal': {
+      const part = partById(circuit, move.part);
+      return { place: part.place, minutes: 2 * kindOf(part).removalMinutes + swapMinutes };
+    }
     case 'apart':
     case 'together': {
       const part = partById(circuit, move.part);
@@ -81,8 +119,18 @@ export function moveWords(circuit: Circuit, move: Move): string {
         : 'Disconnect the battery, negative first.';
     case 'cavity': {
       const { name } = partById(circuit, move.fuse);
-      if (move.fill.kind === 'lamp') return `Put the ${move.fill.watts} W lamp in the cavity of ${name}.`;
-      return move.fill.kind === 'open' ? `Leave the cavity of ${name} empty.` : `Fit ${name} as labelled.`;
+      if (move.fill.kind === 'fuse') return `Fit ${name} as labelled.`;
+      return move.fill.kind === 'open'
+        ? `Leave the cavity of ${name} empty.`
+        : `Put the ${fillName(move.fill)} in the cavity of ${name}.`;
+    }
+    case 'lead':
+      return leadWords(circuit, move.lead, move.laid);
+    case 'renewal': {
+      const { name } = partById(circuit, move.part);
+      return move.renewed
+        ? `Swap ${name} for a like one that is known to be good.`
+        : `Put the old ${name} back.`;
     }
     case 'apart':
     case 'together': {
@@ -94,4 +142,21 @@ export function moveWords(circuit: Circuit, move: Move): string {
       return `${removal === 'pull' ? 'Refit' : removal === 'part' ? 'Join' : 'Plug in'} ${part.name}.`;
     }
   }
+}
+
+/** What stands in for a fuse: `21 W lamp`, `10 A breaker`. */
+export function fillName(fill: Exclude<CavityFill, { kind: 'fuse' | 'open' }>): string {
+  if (fill.kind === 'lamp') return `${fill.watts} W lamp`;
+  return fill.kind === 'jumper' ? `${fill.amps} A fused lead` : `${fill.amps} A ${fill.kind}`;
+}
+
+function leadWords(circuit: Circuit, { from, to, fuseAmps }: Lead, laid: boolean): string {
+  const end = (terminal: TerminalRef) => terminalName(circuit, terminal);
+  const ends =
+    from === 'own supply'
+      ? `from a supply of your own to ${end(to)}`
+      : from === 'ground'
+        ? `from ground to ${end(to)}`
+        : `from ${end(from)} to ${end(to)}`;
+  return laid ? `Lay a lead with a ${fuseAmps} A fuse ${ends}.` : `Take off the lead ${ends}.`;
 }

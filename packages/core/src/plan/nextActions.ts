@@ -2,6 +2,7 @@ import type { Circuit } from '../circuit/circuit';
 import { fedSections } from '../circuit/fedSections';
 import type { OperatingState } from '../circuit/operatingState';
 import { stateKey } from '../circuit/operatingState';
+import { thingsOf } from '../faults/fault';
 import type { Hypothesis } from '../faults/hypotheses';
 import type { InstrumentId, Test } from '../instruments/instrument';
 import { allInstruments, instrumentById } from '../instruments/instruments';
@@ -230,7 +231,10 @@ const questionFrom = 0.15;
 
 function fusesInQuestion(circuit: Circuit, { suspects, suspectChances }: Belief): readonly string[] {
   return [...fedSections(circuit)].flatMap(([fuse, fed]) => {
-    const behind = suspects.reduce((sum, id, s) => sum + (fed.has(id) ? suspectChances[s]! : 0), 0);
+    const behind = suspects.reduce(
+      (sum, id, s) => sum + (thingsOf(id).some((each) => fed.has(each)) ? suspectChances[s]! : 0),
+      0,
+    );
     return behind >= questionFrom ? [fuse] : [];
   });
 }

@@ -5,6 +5,8 @@ import { terminalsOf } from '../circuit/terminals';
 import { CoreError } from '../errors';
 import type { Effect } from '../faults/effect';
 import type { Fault } from '../faults/fault';
+import { liesIn } from '../faults/fault';
+import { overcurrentContact } from '../parts/overcurrentContact';
 import { kindOf } from '../parts/partKinds';
 import { wireOhms } from '../wire/resistance';
 import type { Branch, Filament, Network, NetworkBuilder, SwitchingDevice } from './network';
@@ -19,11 +21,15 @@ export function sectionOhms(section: Section): number {
 
 /**
  * The network of a circuit in a state, node by node and element by element.
- * @param fault - put in as elements of its own. The search never does this (it updates the healthy solution);
- *   it is the plain way, for checking that one and for exporting a netlist.
+ * @param faults - put in as elements of their own. The search for one fault never does this (it updates the healthy
+ *   solution); it is the plain way, for checking that one, for two faults at once and for exporting a netlist.
  * @throws {CoreError} `circuit/unknown-terminal` when a section ends on nothing
  */
-export function compileNetwork(circuit: Circuit, state: OperatingState, fault?: Fault): Network {
+export function compileNetwork(
+  circuit: Circuit,
+  state: OperatingState,
+  ...faults: readonly Fault[]
+): Network {
   const nodeOf = new Map<TerminalRef, number>();
   let nodeCount = 1;
   for (const part of circuit.parts) {
@@ -38,17 +44,26 @@ export function compileNetwork(circuit: Circuit, state: OperatingState, fault?: 
     }
     return found;
   };
-  const elements = partElements(circuit, state, node, fault);
+  const elements = partElements(circuit, state, node, faults);
   const supply = supplyNode(circuit, nodeOf);
+  const middles = new Map<Fault, number>();
   const sectionBranch = new Map<string, number>();
   for (const section of circuit.sections) {
     const { id } = section;
     const [a, b, ohms] = [node(section.from), node(section.to), sectionOhms(section)];
     const wire = (from: number, to: number, size: number) =>
       elements.branches.push({ owner: id, role: 'wire', a: from, b: to, siemens: 1 / size, sourceVolts: 0 });
-    if (fault === undefined || fault.kind === 'part' || fault.section !== id) {
+    const fault = faults.find((each) => liesIn(each, id));
+    if (fault === undefined || fault.kind === 'part') {
       sectionBranch.set(id, elements.branches.length);
       wire(a, b, ohms);
+    } else if (fault.kind === 'short to wire') {
+      const middle = nodeCount++;
+      wire(a, middle, ohms / 2);
+      wire(middle, b, ohms / 2);
+      const touched = middles.get(fault);
+      if (touched !== undefined) wire(touched, middle, fault.ohms);
+      middles.set(fault, middle);
     } else if (fault.kind === 'added resistance') {
       wire(a, b, ohms + fault.ohms);
     } else if (fault.kind !== 'open') {
@@ -66,14 +81,14 @@ function partElements(
   circuit: Circuit,
   state: OperatingState,
   node: (terminal: TerminalRef) => number,
-  fault: Fault | undefined,
+  faults: readonly Fault[],
 ) {
   const branches: Branch[] = [];
   const filaments: Filament[] = [];
   const switches: SwitchingDevice[] = [];
   for (const part of circuit.parts) {
     if (state.apart.includes(part.id)) continue;
-    const effect = fault?.kind === 'part' && fault.part === part.id ? fault.effect : null;
+    const effect = state.renewed?.includes(part.id) === true ? null : effectOn(part.id, faults);
     const owner = part.id;
     const plain: NetworkBuilder = {
       resistor: (role, a, b, ohms) => branches.push({ owner, role, a, b, siemens: 1 / ohms, sourceVolts: 0 }),
@@ -92,7 +107,40 @@ function partElements(
       plain.resistor('fault', node(`${part.id}.${effect.terminal}`), REFERENCE, effect.ohms);
     }
   }
+  layLeads(circuit, state, node, switches);
   return { branches, filaments, switches };
+}
+
+/** What one of the faults does within a part, or null. */
+function effectOn(part: string, faults: readonly Fault[]): Effect | null {
+  const found = faults.find((each) => each.kind === 'part' && each.part === part);
+  return found?.kind === 'part' ? found.effect : null;
+}
+
+/** Ohms of a fused test lead with its clips. Judgement. */
+const leadOhms = 0.03;
+/** Volts of a supply of one's own, as a share of nominal: a charged battery's. */
+const ownSupplyShare = 12.6 / 12;
+
+/** Each lead is a fuse between its ends; a supply of one's own stands behind it. */
+function layLeads(
+  circuit: Circuit,
+  state: OperatingState,
+  node: (terminal: TerminalRef) => number,
+  switches: SwitchingDevice[],
+): void {
+  for (const { from, to, fuseAmps } of state.leads ?? []) {
+    const own = from === 'own supply';
+    const contact = overcurrentContact(
+      node(to),
+      own || from === 'ground' ? REFERENCE : node(from),
+      leadOhms,
+      fuseAmps,
+      true,
+      own ? ownSupplyShare * circuit.nominalVolts : 0,
+    );
+    switches.push({ owner: `lead ${from} to ${to}`, ...contact });
+  }
 }
 
 /** The node of the battery's positive post. */
@@ -103,13 +151,23 @@ function supplyNode(circuit: Circuit, nodeOf: ReadonlyMap<TerminalRef, number>):
 
 /** A builder for a part that fails: the plain way, for checking the updates and for netlists. */
 function failing(plain: NetworkBuilder, effect: Effect): NetworkBuilder {
+  const across = (role: string, a: number, b: number) => {
+    if (effect.kind === 'bridge' && effect.role === role) plain.resistor('fault', a, b, effect.ohms);
+  };
   const cut = (role: string) => effect.kind === 'cut' && effect.role === role;
   const more = (role: string) => (effect.kind === 'added' && effect.role === role ? effect.ohms : 0);
   return {
     ...plain,
-    resistor: (role, a, b, ohms) => (cut(role) ? undefined : plain.resistor(role, a, b, ohms + more(role))),
-    filament: (role, a, b, model) => (cut(role) ? undefined : plain.filament(role, a, b, model)),
+    resistor(role, a, b, ohms) {
+      if (!cut(role)) plain.resistor(role, a, b, ohms + more(role));
+      across(role, a, b);
+    },
+    filament(role, a, b, model) {
+      if (!cut(role)) plain.filament(role, a, b, model);
+      across(role, a, b);
+    },
     switching(device) {
+      across(device.role, device.a, device.b);
       const held = heldBy(effect, device);
       const ohms = device.ohms + more(device.role);
       plain.switching(

@@ -17,8 +17,8 @@ export interface FaultChange {
   readonly cutFilament: number | null;
   /** So little is left beside what is cut that taking it away would lose all digits: to be solved anew. */
   readonly lossy: boolean;
-  /** Whether a node hangs on nothing with the fault in place. */
-  readonly floating: (node: number) => boolean;
+  /** What a node hangs on with the fault in place: 0 for the reference; nodes of one other number float together. */
+  readonly group: (node: number) => number;
 }
 
 /**
@@ -36,7 +36,7 @@ export function faultChange(base: LinearisedNetwork, fault: Fault | null): Fault
 
 function change(base: LinearisedNetwork, conductances: readonly ConductanceChange[]): FaultChange {
   const { group } = base.connectivity;
-  return { conductances, cutFilament: null, lossy: false, floating: (node) => group[node] !== 0 };
+  return { conductances, cutFilament: null, lossy: false, group: (node) => group[node]! };
 }
 
 function sectionChange(base: LinearisedNetwork, fault: SectionFault): FaultChange {
@@ -49,6 +49,12 @@ function sectionChange(base: LinearisedNetwork, fault: SectionFault): FaultChang
       return cut(base, edge, a, b, siemens);
     case 'added resistance':
       return change(base, [{ a, b, siemens: withMoreOhms(siemens, fault.ohms) - siemens }]);
+    case 'short to wire': {
+      const beside = network.sectionBranch.get(fault.other);
+      if (beside === undefined) return change(base, []);
+      const other = network.branches[beside]!;
+      return tied(base, a, other.a, wireToWire(network.branches[edge]!, other, fault.ohms));
+    }
     case 'short to ground':
     case 'short to battery': {
       const other = fault.kind === 'short to ground' ? REFERENCE : network.supply;
@@ -97,6 +103,12 @@ function partChange(base: LinearisedNetwork, { part, effect }: PartFault): Fault
       const { a, b, ohms: own } = switches[contact]!;
       return change(base, [{ a, b, siemens: 1 / (own + ohms) - 1 / own }]);
     }
+    case 'bridge': {
+      const element = elementAt(base, part, effect.role);
+      if (element === undefined) return change(base, []);
+      const { a, b } = element;
+      return tied(base, a, b, [{ a, b, siemens: 1 / effect.ohms }]);
+    }
     case 'short': {
       const node = network.nodeOf.get(`${part}.${effect.terminal}`);
       return node === undefined
@@ -108,11 +120,14 @@ function partChange(base: LinearisedNetwork, { part, effect }: PartFault): Fault
   }
 }
 
+/** The group of what hung on a single element that is gone. */
+const cutAway = -1;
+
 /** An element gone, by its number among the edges of the connectivity. */
 function cut(base: LinearisedNetwork, edge: number, a: number, b: number, siemens: number): FaultChange {
   const { group, cutOff } = base.connectivity;
   if (cutOff(edge, a) || cutOff(edge, b)) {
-    return { ...change(base, []), floating: (node) => group[node] !== 0 || cutOff(edge, node) };
+    return { ...change(base, []), group: (node) => (cutOff(edge, node) ? cutAway : group[node]!) };
   }
   const { nodeCount } = base.network;
   const z = (p: number, q: number) => base.transferOhms[p * nodeCount + q]!;
@@ -120,24 +135,30 @@ function cut(base: LinearisedNetwork, edge: number, a: number, b: number, siemen
   return { ...change(base, [{ a, b, siemens: -siemens }]), lossy: left < leastLeft };
 }
 
-/** Something laid from a node to one that hangs on the body: a floating group no longer floats, nor is anchored. */
+/** Something laid between two nodes: where they hung on different things, they now hang on one. */
 function tied(
   base: LinearisedNetwork,
-  node: number,
+  one: number,
   other: number,
   conductances: readonly ConductanceChange[],
 ): FaultChange {
   const { group, anchors } = base.connectivity;
-  const own = group[node]!;
-  if (own === 0 || own === group[other]) return change(base, conductances);
-  const anchor = { a: anchors[own]!, b: REFERENCE, siemens: -anchorSiemens };
-  const target = group[other]!;
+  const [first, second] = [group[one]!, group[other]!];
+  if (first === second) return change(base, conductances);
+  const [gone, kept] = first === 0 ? [second, first] : [first, second];
+  const anchor = { a: anchors[gone]!, b: REFERENCE, siemens: -anchorSiemens };
   return {
-    conductances: [...conductances, anchor],
-    cutFilament: null,
-    lossy: false,
-    floating: (each) => (group[each] === own ? target !== 0 : group[each] !== 0),
+    ...change(base, [...conductances, anchor]),
+    group: (each) => (group[each] === gone ? kept : group[each]!),
   };
+}
+
+/** The element of a part with a role: where it lies. */
+function elementAt({ network }: LinearisedNetwork, part: string, role: string) {
+  const { branches, filaments, switches } = network;
+  return [branches, filaments, switches]
+    .flatMap((list: readonly { owner: string; role: string; a: number; b: number }[]) => list)
+    .find((each) => each.owner === part && each.role === role);
 }
 
 /** Conductance of a wire with so many ohms more in it. */
@@ -151,4 +172,36 @@ export function shortStar(sectionSiemens: number, shortOhms: number, position: n
   const toB = sectionSiemens / (1 - position);
   const toOther = 1 / shortOhms;
   return { toA, toB, toOther, sum: toA + toB + toOther };
+}
+
+/**
+ * Two wires joined at their middles by some ohms, the middles eliminated (Kron): what it adds between the four ends.
+ * With g1, g2 half-wire conductances and s the joint's, the middles' matrix is [[2·g1 + s, -s], [-s, 2·g2 + s]].
+ */
+function wireToWire(one: WireEnds, other: WireEnds, ohms: number): readonly ConductanceChange[] {
+  const { first, second, mutual } = middlesOf(one.siemens, other.siemens, ohms);
+  const [half, otherHalf] = [2 * one.siemens, 2 * other.siemens];
+  const across = half * otherHalf * mutual;
+  return [
+    { a: one.a, b: one.b, siemens: half * half * first - one.siemens },
+    { a: other.a, b: other.b, siemens: otherHalf * otherHalf * second - other.siemens },
+    { a: one.a, b: other.a, siemens: across },
+    { a: one.a, b: other.b, siemens: across },
+    { a: one.b, b: other.a, siemens: across },
+    { a: one.b, b: other.b, siemens: across },
+  ];
+}
+
+interface WireEnds {
+  readonly a: number;
+  readonly b: number;
+  readonly siemens: number;
+}
+
+/** The inverse of the matrix of two joined middles: its diagonal, and what is off it. */
+export function middlesOf(siemens: number, otherSiemens: number, ohms: number) {
+  const joint = 1 / ohms;
+  const [own, others] = [4 * siemens + joint, 4 * otherSiemens + joint];
+  const determinant = own * others - joint * joint;
+  return { first: others / determinant, second: own / determinant, mutual: joint / determinant };
 }

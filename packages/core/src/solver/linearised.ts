@@ -120,8 +120,10 @@ function assemble(
     conductance(a, b, lines[index]!.siemens);
     current(a, b, lines[index]!.offsetAmps);
   });
-  switches.forEach(({ a, b, ohms }, index) => {
-    if (joined[index]) conductance(a, b, 1 / ohms);
+  switches.forEach(({ a, b, ohms, sourceVolts }, index) => {
+    if (!joined[index]) return;
+    conductance(a, b, 1 / ohms);
+    if (sourceVolts !== undefined) current(a, b, -sourceVolts / ohms);
   });
   for (const anchor of connected.anchors) conductance(anchor, REFERENCE, anchorSiemens);
   return { factor: ldlFactor(nodeCount - 1, entries), injected };

@@ -32,8 +32,10 @@ export function spiceNetlist(
     const ohms = `(${coldOhms}+${hotOhms - coldOhms}*sqrt(abs(${volts})/${ratedVolts}))`;
     lines.push(`B${i} ${name(a)} ${name(b)} I=${volts}/${ohms}`);
   });
-  switches.forEach(({ a, b, ohms }, i) => {
-    if (joined[i]) lines.push(`RS${i} ${name(a)} ${name(b)} ${ohms}`);
+  switches.forEach(({ a, b, ohms, sourceVolts }, i) => {
+    if (!joined[i] || a === b) return;
+    if (sourceVolts === undefined) lines.push(`RS${i} ${name(a)} ${name(b)} ${ohms}`);
+    else lines.push(`VS${i} ${name(a)} s${i} DC ${sourceVolts}`, `RS${i} s${i} ${name(b)} ${ohms}`);
   });
   return [...lines, '.control', 'set numdgt=16', 'op', 'print all', 'quit 0', '.endc', '.end', ''].join('\n');
 }

@@ -41,12 +41,21 @@ export interface SwitchingDevice {
   readonly b: number;
   /** Ohms while joined; parted, there is nothing. */
   readonly ohms: number;
+  /** Volts of an ideal source in series while joined, `a` positive: a diode's drop, a regulator's output. */
+  readonly sourceVolts?: number;
   /** Joined or not before anything is switched on. */
   readonly atRest: boolean;
   /** A fuse: once parted it stays so. */
   readonly latched?: boolean;
-  /** Joined or not, given what it was and the voltage of any node. */
-  readonly next: (joined: boolean, volts: (node: number) => number) => boolean;
+  /**
+   * Joined or not, given what it was, the voltage of any node, and how the devices of the same owner stand, by role.
+   * A device between a node and itself conducts nothing: it tells what a module's input reads.
+   */
+  readonly next: (
+    joined: boolean,
+    volts: (node: number) => number,
+    stands: (role: string) => boolean,
+  ) => boolean;
 }
 
 export interface Network {

@@ -1,13 +1,15 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
 import { CoreError } from '../errors';
-import type { Fault } from '../faults/fault';
+import type { Effect } from '../faults/effect';
+import type { Fault, SectionFault } from '../faults/fault';
+import { liesIn } from '../faults/fault';
 import { compileNetwork } from './compileNetwork';
-import { faultChange, shortStar, withMoreOhms } from './faultChange';
+import { faultChange, middlesOf, shortStar, withMoreOhms } from './faultChange';
 import { heldBy } from './heldBy';
 import type { LinearisedNetwork } from './linearised';
 import { linearise } from './linearised';
-import type { Network } from './network';
+import type { Network, SwitchingDevice } from './network';
 import { REFERENCE } from './network';
 import type { Port, UpdatedNetwork } from './updatedNetwork';
 import { updateNetwork } from './updatedNetwork';
@@ -46,43 +48,115 @@ export interface StateSolver {
 export function stateSolver(circuit: Circuit, state: OperatingState): StateSolver {
   const network = compileNetwork(circuit, state);
   const bases = new Map<string, LinearisedNetwork>();
-  const withFault = (joined: readonly boolean[], fault: Fault | null): UpdatedNetwork => {
+  const solved: SolvedWith = (joined, fault, filamentsAre) => {
     const key = joined.map(Number).join('');
     const base = bases.get(key) ?? linearise(network, joined);
     bases.set(key, base);
     const change = faultChange(base, fault);
-    if (!change.lossy) return updateNetwork(base, change, fault);
-    const anew = linearise(compileNetwork(circuit, state, fault ?? undefined), joined);
+    if (!change.lossy) return updateNetwork(base, change, fault, filamentsAre);
+    const anew = linearise(compileNetwork(circuit, state, ...(fault === null ? [] : [fault])), joined);
     return updateNetwork(anew, faultChange(anew, null), null);
   };
-  return { network, solve: (fault) => settle(network, withFault, fault) };
+  const present = (fault: Fault | null) =>
+    fault?.kind === 'part' && state.renewed?.includes(fault.part) === true ? null : fault;
+  return { network, solve: (fault) => settle(network, solved, present(fault)) };
 }
+
+/**
+ * A circuit with several faults at once, compiled with them and solved: the plain way, for few cases.
+ * @throws {CoreError} as `stateSolver`
+ */
+export function solveTogether(circuit: Circuit, state: OperatingState, faults: readonly Fault[]): Solution {
+  const network = compileNetwork(circuit, state, ...faults);
+  const held = heldDevices(network, (owner) =>
+    faults.flatMap((each) => (each.kind === 'part' && each.part === owner ? each.effect : [])),
+  );
+  const solved: SolvedWith = (joined) => {
+    const base = linearise(network, joined);
+    return updateNetwork(base, faultChange(base, null), null);
+  };
+  return settleHeld(network, solved, null, held);
+}
+
+type SolvedWith = (
+  joined: readonly boolean[],
+  fault: Fault | null,
+  filamentsAre?: 'settled' | 'on their tangents',
+) => UpdatedNetwork;
+
+/** Which devices the failures of their owners hold, and how. */
+function heldDevices({ switches }: Network, effectsOn: (owner: string) => readonly Effect[]) {
+  return switches.map((device): boolean | null => {
+    for (const effect of effectsOn(device.owner)) {
+      const held = heldBy(effect, device);
+      if (held !== null) return held;
+    }
+    return null;
+  });
+}
+
+function settle(network: Network, solved: SolvedWith, fault: Fault | null): Solution {
+  const held = heldDevices(network, (owner) =>
+    fault?.kind === 'part' && fault.part === owner ? [fault.effect] : [],
+  );
+  return settleHeld(network, solved, fault, held);
+}
+
+/** A fuse that carries so many times what opens it, by a first estimate, has opened: no need to settle filaments. */
+const surelyAbove = 1.5;
 
 /**
  * Lets contacts, outputs and fuses follow the voltages until nothing moves any more. All start at rest, as when
  * the supply is connected; what the fault holds stays as it is.
  */
-function settle(
+function settleHeld(
   network: Network,
-  withFault: (joined: readonly boolean[], fault: Fault | null) => UpdatedNetwork,
+  solved: SolvedWith,
   fault: Fault | null,
+  held: readonly (boolean | null)[],
 ): Solution {
-  const { switches } = network;
-  const held = switches.map((device) =>
-    fault?.kind === 'part' && device.owner === fault.part ? heldBy(fault.effect, device) : null,
-  );
+  const { switches, filaments } = network;
   let joined = switches.map((device, index) => held[index] ?? device.atRest);
+  const standsIn = standing(network);
+  const after = (volts: (node: number) => number, moves: (device: SwitchingDevice) => boolean) =>
+    switches.map((device, index) =>
+      held[index] === null && moves(device)
+        ? device.next(joined[index]!, volts, (role) => joined[standsIn(device.owner, role)] ?? false)
+        : joined[index]!,
+    );
+  const moved = (next: readonly boolean[]) => next.findIndex((each, index) => each !== joined[index]);
   const rounds = switchingRoundsPerDevice * (switches.length + 1);
   for (let round = 0; ; round++) {
-    const updated = withFault(joined, fault);
-    const next = switches.map((device, index) => held[index] ?? device.next(joined[index]!, updated.volts));
-    const moved = next.findIndex((each, index) => each !== joined[index]);
-    if (moved < 0) return solutionOf(network, fault, joined, held, updated, null);
+    if (filaments.length > 0 && fault !== null) {
+      const { volts } = solved(joined, fault, 'on their tangents');
+      const opened = after((node) => volts(node) / surelyAbove, plainFuse);
+      if (moved(opened) >= 0) {
+        joined = opened;
+        continue;
+      }
+    }
+    const updated = solved(joined, fault);
+    const next = after(updated.volts, () => true);
+    const mover = moved(next);
+    if (mover < 0) return solutionOf(network, fault, joined, held, updated, null);
     if (round >= rounds) {
-      return solutionOf(network, fault, joined, held, updated, switches[moved]!.owner);
+      return solutionOf(network, fault, joined, held, updated, switches[mover]!.owner);
     }
     joined = next;
   }
+}
+
+function plainFuse({ latched, sourceVolts }: SwitchingDevice): boolean {
+  return latched === true && sourceVolts === undefined;
+}
+
+/** Where each owner's device of a role stands among the switching devices. */
+function standing({ switches }: Network): (owner: string, role: string) => number {
+  const found = new Map<string, number>();
+  return (owner, role) => {
+    if (found.size === 0) switches.forEach((each, index) => found.set(`${each.owner} ${each.role}`, index));
+    return found.get(`${owner} ${role}`) ?? -1;
+  };
 }
 
 function solutionOf(
@@ -113,8 +187,9 @@ function solutionOf(
       }
       const { a, b, siemens } = network.branches[edge]!;
       const across = volts(a) - volts(b);
-      if (fault === null || fault.kind === 'part' || fault.section !== section) return siemens * across;
+      if (fault === null || fault.kind === 'part' || !liesIn(fault, section)) return siemens * across;
       if (fault.kind === 'open') return 0;
+      if (fault.kind === 'short to wire') return wireToWireAmps(network, fault, section, end, volts);
       if (fault.kind === 'added resistance') return withMoreOhms(siemens, fault.ohms) * across;
       const star = shortStar(siemens, fault.ohms, fault.position);
       const other = fault.kind === 'short to ground' ? 0 : volts(network.supply ?? REFERENCE);
@@ -122,4 +197,21 @@ function solutionOf(
       return end === 'from' ? star.toA * (volts(a) - middle) : star.toB * (middle - volts(b));
     },
   };
+}
+
+/** Amps at one end of one of two wires that touch, positive from its `from` to its `to`. */
+function wireToWireAmps(
+  network: Network,
+  { section, other, ohms }: Extract<SectionFault, { kind: 'short to wire' }>,
+  asked: string,
+  end: 'from' | 'to',
+  volts: (node: number) => number,
+): number {
+  const branchOf = (id: string) => network.branches[network.sectionBranch.get(id) ?? -1];
+  const [own, beside] = [branchOf(asked), branchOf(asked === section ? other : section)];
+  if (own === undefined || beside === undefined) return 0;
+  const { first, mutual } = middlesOf(own.siemens, beside.siemens, ohms);
+  const into = (wire: typeof own) => 2 * wire.siemens * (volts(wire.a) + volts(wire.b));
+  const middle = first * into(own) + mutual * into(beside);
+  return 2 * own.siemens * (end === 'from' ? volts(own.a) - middle : middle - volts(own.b));
 }

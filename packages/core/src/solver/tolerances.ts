@@ -6,7 +6,7 @@
  */
 export const filamentRelativeTolerance = 1e-9;
 /** The same after a fault's update, where a filament that hardly moves is spared: far inside what an eye or a meter tells. */
-export const filamentUpdateTolerance = 1e-7;
+export const filamentUpdateTolerance = 1e-5;
 export const filamentAbsoluteAmps = 1e-9;
 /** Filament currents are monotone in their voltages, so Newton needs few rounds; this many means it cycles. */
 export const newtonRounds = 80;

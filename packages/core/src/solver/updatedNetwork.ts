@@ -33,11 +33,13 @@ export interface UpdatedNetwork {
  * Transfer ohms likewise: Z'_pq = Z_pq - Z_pN·W·Z_Nq with W = D·(1 + Z_NN·D)⁻¹.
  * A filament joins N when its tangent no longer gives its current; Newton then runs on N alone.
  * @param fault - named in the error when filaments do not settle
+ * @param filamentsAre - left on the base's tangents for a first estimate of the large currents
  */
 export function updateNetwork(
   base: LinearisedNetwork,
   change: FaultChange,
   fault: Fault | null,
+  filamentsAre: 'settled' | 'on their tangents' = 'settled',
 ): UpdatedNetwork {
   const { network, filamentLines } = base;
   const { filaments } = network;
@@ -49,6 +51,7 @@ export function updateNetwork(
     for (let round = 0; ; round++) {
       if (round === newtonRounds) throw unsettled(fault);
       system = reducedSystem(base, change, moved);
+      if (filamentsAre === 'on their tangents') break;
       let settled = true;
       for (let index = 0; index < filaments.length; index++) {
         if (index === cutFilament) continue;
@@ -62,7 +65,7 @@ export function updateNetwork(
       if (settled) break;
     }
   }
-  return asUpdated(base, change.floating, system);
+  return asUpdated(base, change.group, system);
 }
 
 /** The line of a filament that is not there. */
@@ -171,19 +174,16 @@ function voltsAfter(
 
 function asUpdated(
   base: LinearisedNetwork,
-  floating: (node: number) => boolean,
+  group: (node: number) => number,
   system: ReducedSystem,
 ): UpdatedNetwork {
-  const { network, connectivity } = base;
-  const { nodeCount } = network;
+  const { nodeCount } = base.network;
   const voltsOf = (node: number) => voltsAfter(base, system, node);
-  const apart = (a: number, b: number) =>
-    floating(a) !== floating(b) || (floating(a) && connectivity.group[a] !== connectivity.group[b]);
   const ohmsOf = (a: number, b: number) =>
-    apart(a, b) ? Infinity : Math.max(0, ohmsAgainst(base, system, b, a));
+    group(a) === group(b) ? Math.max(0, ohmsAgainst(base, system, b, a)) : Infinity;
   return {
     volts: voltsOf,
-    floating,
+    floating: (node) => group(node) !== 0,
     port: (a, b) => ({ volts: voltsOf(a) - voltsOf(b), ohms: ohmsOf(a, b) }),
     allVolts: () => filled(nodeCount, voltsOf),
     allOhms: (against) => filled(nodeCount, (node) => ohmsOf(node, against)),

@@ -9,7 +9,7 @@ const steps = [
 ] as const;
 
 /** As the trade says them: 0.4 Ω and 0.05 Ω, not 400 mΩ; 0.4 V, but 50 mV. */
-const plainFrom: Readonly<Record<NumberScale['unit'], number>> = { Ω: 0.01, V: 0.1 };
+const plainFrom: Readonly<Record<NumberScale['unit'], number>> = { Ω: 0.01, V: 0.1, A: 0.1 };
 
 /** Three figures with an SI prefix: `4.7 kΩ`, `12.4 V`, `300 mΩ`, `0 V`. Below a thousandth, zero. */
 export function formatQuantity(value: number, unit: NumberScale['unit']): string {

@@ -7,6 +7,13 @@ export type ParsedReading =
   | { readonly status: 'refused'; readonly why: string };
 
 const longest = 24;
+const unitWords: Readonly<
+  Record<NumberScale['unit'], { readonly name: string; readonly example: string; readonly starts: RegExp }>
+> = {
+  Ω: { name: 'ohms', example: '0.4, 4k7 or OL', starts: /^[Ωor]/i },
+  V: { name: 'volts', example: '12.4', starts: /^v/i },
+  A: { name: 'amps', example: '0.25', starts: /^a/i },
+};
 const prefixes: Readonly<Record<string, number>> = {
   µ: 1e-6,
   μ: 1e-6,
@@ -18,7 +25,8 @@ const prefixes: Readonly<Record<string, number>> = {
   M: 1e6,
 };
 const overloadWords = /^(o\.?l\.?|open|∞|inf)$/i;
-const number = /^([-+]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[-+]?\d{1,3})?)\s*([µμumkKM]?)\s*(Ω|ohms?|r|v|volts?)?$/i;
+const number =
+  /^([-+]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[-+]?\d{1,3})?)\s*([µμumkKM]?)\s*(Ω|ohms?|r|v|volts?|a|amps?)?$/i;
 /** `4k7`, `0R3`, `2M2`: the prefix stands where the decimal mark would. */
 const infix = /^(\d+)([RrkKM])(\d+)\s*(Ω|ohms?)?$/;
 
@@ -27,7 +35,7 @@ const infix = /^(\d+)([RrkKM])(\d+)\s*(Ω|ohms?)?$/;
  * A comma is a decimal mark when there is only one and no full stop.
  */
 export function parseReading(typed: string, scale: NumberScale): ParsedReading {
-  const expected = `${scale.unit === 'Ω' ? 'ohms' : 'volts'}, such as ${scale.unit === 'Ω' ? '0.4, 4k7 or OL' : '12.4'}`;
+  const expected = `${unitWords[scale.unit].name}, such as ${unitWords[scale.unit].example}`;
   const refused = (came: string): ParsedReading => ({
     status: 'refused',
     why: `Reading: expected ${expected}; ${came}.`,
@@ -61,7 +69,7 @@ function plainValue(text: string, unit: NumberScale['unit']): number | null {
   const match = number.exec(text);
   if (match === null) return null;
   const [, digits = '', prefix = '', named = ''] = match;
-  if (named !== '' && /^v/i.test(named) !== (unit === 'V')) return null;
+  if (named !== '' && !unitWords[unit].starts.test(named)) return null;
   const factor = prefixes[prefix];
   return factor === undefined ? null : Number(digits) * factor;
 }

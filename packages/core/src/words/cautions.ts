@@ -8,12 +8,18 @@ export function cautionsOf(circuit: Circuit, { work, test }: ProposedAction): re
     move.kind === 'control' ? controlCaution(circuit, move.control, move.position) : [],
   );
   const atPlaces = [...new Set(work.places)].flatMap((id) => placeById(circuit, id)?.caution ?? []);
+  const laid = work.moves.some((move) => move.kind === 'lead' && move.laid);
   const lampFitted = work.moves.some((move) => move.kind === 'cavity' && move.fill.kind === 'lamp');
   return [
     ...(lampFitted
       ? ['The lamp gets hot: keep it off trim. Never a larger fuse or a plain wire in its place.']
       : []),
     ...(test.instrument === 'ohmmeter' ? ['Ohms only with the power off at this point.'] : []),
+    ...(laid
+      ? [
+          'Only a lead with its own fuse, no larger than the circuit’s; never onto a module’s pin that it drives.',
+        ]
+      : []),
     ...moved,
     ...atPlaces,
   ];

@@ -1,5 +1,6 @@
 import type { Circuit } from '../circuit/circuit';
 import { partById } from '../circuit/terminals';
+import { thingsOf } from '../faults/fault';
 import { NOTHING_WRONG } from '../faults/hypotheses';
 import type { Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
@@ -8,9 +9,11 @@ import type { ForeseenOutcome } from '../plan/nextActions';
 import type { OutcomeSpec } from '../plan/outcomeTable';
 import { formatQuantity, formatReading } from '../units/formatQuantity';
 
-/** A suspect's name: its section's, its part's, or the words for none. */
+/** A suspect's name: its section's, its part's, both of two, or the words for none. */
 export function suspectName(circuit: Circuit, id: string): string {
   if (id === NOTHING_WRONG) return 'nothing wrong here now';
+  const things = thingsOf(id);
+  if (things.length > 1) return things.map((each) => suspectName(circuit, each)).join(' and ');
   const section = circuit.sections.find((each) => each.id === id);
   return section === undefined ? partById(circuit, id).name : section.name;
 }

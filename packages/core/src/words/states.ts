@@ -1,7 +1,7 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
 import { cavityFill } from '../circuit/operatingState';
-import { partById } from '../circuit/terminals';
+import { partById, terminalName } from '../circuit/terminals';
 
 /** What is not as it rests, in a few words: `Saloon lights on · C7 parted · fuse 17: lamp 21 W`. */
 export function stateWords(circuit: Circuit, state: OperatingState): string {
@@ -16,7 +16,12 @@ export function stateWords(circuit: Circuit, state: OperatingState): string {
     (id) => `${partById(circuit, id).name}: ${fillWords(state, id)}`,
   );
   const battery = state.batteryConnected ? [] : ['battery off'];
-  const all = [...battery, ...controls, ...apart, ...cavities];
+  const leads = (state.leads ?? []).map(
+    ({ from, to }) =>
+      `lead from ${from === 'own supply' || from === 'ground' ? from : terminalName(circuit, from)} to ${terminalName(circuit, to)}`,
+  );
+  const renewed = (state.renewed ?? []).map((id) => `${partById(circuit, id).name} swapped`);
+  const all = [...battery, ...controls, ...apart, ...renewed, ...cavities, ...leads];
   return all.length === 0 ? 'everything at rest' : all.join(' · ');
 }
 
@@ -29,5 +34,16 @@ export function apartWord(circuit: Circuit, id: string): string {
 /** What stands in a fuse's cavity, in words. */
 export function fillWords(state: OperatingState, fuse: string): string {
   const fill = cavityFill(state, fuse);
-  return fill.kind === 'lamp' ? `lamp ${fill.watts} W` : fill.kind === 'open' ? 'empty' : 'fuse fitted';
+  switch (fill.kind) {
+    case 'fuse':
+      return 'fuse fitted';
+    case 'open':
+      return 'empty';
+    case 'lamp':
+      return `lamp ${fill.watts} W`;
+    case 'breaker':
+    case 'ammeter':
+    case 'jumper':
+      return `${fill.kind === 'jumper' ? 'fused lead' : fill.kind} ${fill.amps} A`;
+  }
 }

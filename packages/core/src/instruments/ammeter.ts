@@ -1,0 +1,44 @@
+import { cavityFill } from '../circuit/operatingState';
+import { partById } from '../circuit/terminals';
+import { ammeterOhms } from '../parts/fuse';
+import type { Instrument } from './instrument';
+import { laidInVain } from './instrument';
+import type { NumberScale } from './prediction';
+import { toScale } from './prediction';
+import { fuseTargets, nodeAt } from './targets';
+
+/** A hand meter on its 10 A range. */
+const scale: NumberScale = {
+  unit: 'A',
+  absolute: 0.01,
+  relative: 0.03,
+  least: -100,
+  greatest: 100,
+  overload: false,
+};
+
+/** A series ammeter in a fuse's cavity: it has ohms and a fuse of its own, and reads nothing once that has opened. */
+export const ammeter: Instrument = {
+  id: 'ammeter',
+  name: 'series amps',
+  display: { kind: 'number', scale },
+  electrical: true,
+  minutes: 0.4,
+  targets: fuseTargets,
+  place: (circuit, at) => partById(circuit, at).place,
+  instruction: (circuit, at) => `Amps through the meter in ${partById(circuit, at).name}`,
+  mayPropose: (_circuit, state, at) => state.batteryConnected && cavityFill(state, at).kind === 'ammeter',
+  lay(setting, at) {
+    const fill = cavityFill(setting.state, at);
+    if (fill.kind !== 'ammeter') return laidInVain('There is no ammeter in this cavity.');
+    const most = 2 * fill.amps;
+    return {
+      probe: { kind: 'across', a: nodeAt(setting, `${at}.feed`), b: nodeAt(setting, `${at}.load`) },
+      show(across) {
+        const amps = across / ammeterOhms;
+        const read = Math.abs(amps) > most ? 0 : amps;
+        return { kind: 'number', mean: toScale(scale, read), deviation: scale.relative, overload: 0 };
+      },
+    };
+  },
+};

@@ -1,0 +1,51 @@
+import { cavityFill } from '../circuit/operatingState';
+import { partById } from '../circuit/terminals';
+import { fuseOhmsSpread, fuseVolts, resolvedVolts } from '../fuses/millivolts';
+import { fuseOhms } from '../parts/fuse';
+import type { Instrument } from './instrument';
+import { laidInVain } from './instrument';
+import type { NumberScale } from './prediction';
+import { toScale } from './prediction';
+import { fuseTargets, nodeAt } from './targets';
+
+const scale: NumberScale = {
+  unit: 'V',
+  absolute: resolvedVolts,
+  relative: fuseOhmsSpread,
+  least: -60,
+  greatest: 60,
+  overload: false,
+};
+
+/** Millivolts over a seated fuse, on the test points of its back: the current in it, without pulling anything. */
+export const fuseMillivolts: Instrument = {
+  id: 'fuse-millivolts',
+  name: 'millivolts over the fuse',
+  display: { kind: 'number', scale },
+  electrical: true,
+  minutes: 0.3,
+  targets: fuseTargets,
+  place: (circuit, at) => partById(circuit, at).place,
+  instruction: (circuit, at) => `Millivolts over ${partById(circuit, at).name}, on its two test points`,
+  mayPropose: (_circuit, state, at) => state.batteryConnected && cavityFill(state, at).kind === 'fuse',
+  lay(setting, at) {
+    const part = partById(setting.circuit, at);
+    if (part.kind !== 'fuse' || cavityFill(setting.state, at).kind !== 'fuse') {
+      return laidInVain('There is no fuse in this cavity.');
+    }
+    const { style, ratingAmps } = part;
+    const ohms = fuseOhms(part);
+    const open = 2 * ratingAmps * ohms;
+    return {
+      probe: { kind: 'across', a: nodeAt(setting, `${at}.feed`), b: nodeAt(setting, `${at}.load`) },
+      show(across) {
+        // An open fuse has the supply's volts across it, far above what any current through a whole one gives.
+        if (Math.abs(across) > open) {
+          return { kind: 'number', mean: toScale(scale, across), deviation: scale.relative, overload: 0 };
+        }
+        const volts = fuseVolts(style, ratingAmps, across / ohms);
+        return { kind: 'number', mean: toScale(scale, volts), deviation: scale.relative, overload: 0 };
+      },
+    };
+  },
+};

@@ -1,0 +1,490 @@
+import type { OperatingState } from '../src/circuit/operatingState';
+import { withApart, withCavity, withControl, withLead } from '../src/circuit/operatingState';
+import { restingState } from '../src/circuit/restingState';
+import type { TerminalRef } from '../src/circuit/terminalRef';
+import type { Circuit } from '../src/circuit/circuit';
+import type { Fault } from '../src/faults/fault';
+import { fuseCurrent } from '../src/fuses/millivolts';
+import type { InstrumentId } from '../src/instruments/instrument';
+import { predictOn } from '../src/instruments/instrument';
+import { instrumentById } from '../src/instruments/instruments';
+import { simplePrediction } from '../src/instruments/simplePrediction';
+import type { Part } from '../src/parts/part';
+import { stateSolver } from '../src/solver/solution';
+import { bladeFuse, common, smallCircuit, solved } from './smallCircuit';
+
+const shortAt = (section: string, ohms: number, position = 0.5): Fault => ({
+  kind: 'short to ground',
+  section,
+  ohms,
+  position,
+});
+const lamp = (id: string, watts: number): Part => ({ ...common(id), kind: 'lamp', watts, count: 1 });
+const shows = (
+  circuit: Circuit,
+  state: OperatingState,
+  instrument: InstrumentId,
+  at: string,
+  fault: Fault | null = null,
+) => {
+  const bench = { circuit, state, solution: stateSolver(circuit, state).solve(fault) };
+  return simplePrediction(instrumentById(instrument), predictOn(instrumentById(instrument), bench, at));
+};
+
+/** Volts over a filament: R(V) = Rc + (Rh - Rc)·√(V / 13.5), Rh = 13.5² / W, Rc = Rh / 12; and its amps. */
+const filament = (watts: number) => {
+  const hot = 13.5 ** 2 / watts;
+  const ohms = (volts: number) => hot / 12 + hot * (11 / 12) * Math.sqrt(volts / 13.5);
+  return { hot, amps: (volts: number) => volts / ohms(volts) };
+};
+/** The root of a falling function between two ends, by halving. */
+const root = (excess: (x: number) => number, low: number, high: number): number => {
+  let [a, b] = [low, high];
+  for (let i = 0; i < 80; i++) {
+    const middle = (a + b) / 2;
+    if (excess(middle) > 0) a = middle;
+    else b = middle;
+  }
+  return (a + b) / 2;
+};
+
+test('a chafe of 0.3 Ω at 60 % of 2 m of 1 mm² reads 0.32 Ω from one end and 0.31 Ω from the other', () => {
+  const circuit = smallCircuit(
+    [bladeFuse('F', 10), { ...common('S'), kind: 'splice' }, { ...common('E'), kind: 'splice' }],
+    [
+      ['BAT.+', 'F.feed'],
+      ['S.x', 'E.x'],
+    ],
+  );
+  const long = {
+    ...circuit,
+    sections: circuit.sections.map((each) => (each.id === 'W1' ? { ...each, lengthMetres: 2 } : each)),
+  };
+  const read = solved(long, restingState(long), shortAt('W1', 0.3, 0.6));
+  // 18.5 mΩ per metre: 1.2 m are 22.2 mΩ, 0.8 m are 14.8 mΩ.
+  expect(read.ohms('S.x')).toBeCloseTo(0.3 + 0.0222, 6);
+  expect(read.ohms('E.x')).toBeCloseTo(0.3 + 0.0148, 6);
+});
+
+test('a 3 W lamp still glows through 100 Ω at 12.6 V and not through 130 Ω; an ohmmeter sees both', () => {
+  // An eye sees 8 % of 3 W. That is 0.24 W: the volts where V·I(V) = 0.24, and the ohms that take the rest of 12.6 V.
+  const { amps } = filament(3);
+  const volts = root((v) => 0.24 - v * amps(v), 0, 13);
+  const largest = (12.6 - volts) / amps(volts);
+  expect(largest).toBeGreaterThan(100);
+  expect(largest).toBeLessThan(125);
+  const circuit = smallCircuit(
+    [bladeFuse('F', 10), lamp('L', 5)],
+    [
+      ['BAT.+', 'F.feed'],
+      ['F.load', 'L.1'],
+    ],
+  );
+  const state = withApart(withCavity(restingState(circuit), 'F', { kind: 'open' }), 'L', true);
+  const chance = (ohms: number) => {
+    const bench = { circuit, state, solution: stateSolver(circuit, state).solve(shortAt('W1', ohms)) };
+    const seen = predictOn(instrumentById('lamp-to-battery'), bench, 'F.load');
+    return seen.kind === 'outcomes' ? 1 - seen.chances[0]! : NaN;
+  };
+  expect(chance(largest)).toBeCloseTo(0.5, 2);
+  expect(chance(largest * 0.7)).toBeGreaterThan(0.6);
+  expect(chance(largest * 2)).toBeLessThan(0.1);
+  const dead = { ...state, batteryConnected: false };
+  expect(shows(circuit, dead, 'ohmmeter', 'F.load', shortAt('W1', 130))).toBe('130 Ω');
+  expect(shows(circuit, dead, 'beeper', 'F.load', shortAt('W1', 130))).toBe('Silent');
+});
+
+test('a 21 W lamp in the cavity before four healthy 5 W lamps goes from dim to dark as they are unplugged', () => {
+  const lamps = ['L1', 'L2', 'L3', 'L4'];
+  const circuit = smallCircuit(
+    [bladeFuse('F', 10), { ...common('S'), kind: 'splice' }, ...lamps.map((id) => lamp(id, 5))],
+    [
+      ['BAT.+', 'F.feed'],
+      ['F.load', 'S.x'],
+      ...lamps.flatMap((id): [TerminalRef, TerminalRef][] => [
+        ['S.x', `${id}.1`],
+        [`${id}.2`, 'G.x'],
+      ]),
+    ],
+  );
+  let state = withCavity(restingState(circuit), 'F', { kind: 'lamp', watts: 21 });
+  const [big, small] = [filament(21), filament(5)];
+  const share = (count: number) => {
+    // The volts at which the big lamp passes what the small ones take of the rest.
+    const volts = root((v) => count * small.amps(12.6 - v) - big.amps(v), 0, 12.6);
+    return { volts, power: (volts * big.amps(volts)) / 21 };
+  };
+  const words: string[] = [];
+  for (let count = 4; count >= 0; count--) {
+    const { volts, power } = share(count);
+    if (count > 0) expect(solved(circuit, state).across('F.feed', 'F.load')).toBeCloseTo(volts, 1);
+    words.push(shows(circuit, state, 'cavity-lamp', 'F'));
+    expect(power).toBeLessThan(0.5);
+    state = withApart(state, lamps[count - 1] ?? 'L1', true);
+  }
+  // Four in parallel leave it 6.0 V and 29 % of its power, one leaves it 1.0 V and 2 %; a short, nearly all.
+  expect(words[0]).toMatch(/^Dim/);
+  expect(words.slice(3)).toEqual(['Dark', 'Dark']);
+  const all = withCavity(restingState(circuit), 'F', { kind: 'lamp', watts: 21 });
+  expect(shows(circuit, all, 'cavity-lamp', 'F', shortAt('W1', 0.1))).toBe('Bright');
+});
+
+test('2.6 mV over a regular 15 A blade are 0.54 A, give or take 80 mA', () => {
+  const { amps, deviation, resolvedAmps } = fuseCurrent('regular blade', 15, 2.6e-3);
+  // 2.6 mV / 4.8 mΩ; the fuse's own 15 % is 81 mA, half the meter's last digit 10 mA.
+  expect(amps).toBeCloseTo(2.6 / 4.8, 3);
+  expect(deviation).toBeCloseTo(Math.hypot(0.081, 0.0104), 3);
+  expect(resolvedAmps).toBeCloseTo(0.1 / 4.8, 4);
+  // At its rating the element is 1.4 times as many ohms.
+  expect(fuseCurrent('regular blade', 15, 15 * 4.8e-3 * 1.4).amps).toBeCloseTo(15, 6);
+});
+
+const bulb: Part = { ...common('B'), kind: 'two-filament lamp', watts: [5, 21], uses: ['tail', 'brake'] };
+
+test('a two-filament bulb on a ground of 2 Ω: tail alone, brake alone, and both', () => {
+  const circuit = smallCircuit(
+    [
+      { ...common('S'), kind: 'splice' },
+      { ...common('SW1'), kind: 'switch', control: 'tail', legs: [{ a: '1', b: '2', closedIn: ['on'] }] },
+      { ...common('SW2'), kind: 'switch', control: 'brake', legs: [{ a: '1', b: '2', closedIn: ['on'] }] },
+      bulb,
+    ],
+    [
+      ['BAT.+', 'S.x'],
+      ['S.x', 'SW1.1'],
+      ['S.x', 'SW2.1'],
+      ['SW1.2', 'B.1'],
+      ['SW2.2', 'B.2'],
+      ['B.ground', 'G.x'],
+    ],
+    {
+      controls: ['tail', 'brake'].map((id) => ({
+        id,
+        name: id,
+        minutes: 0.1,
+        positions: ['off', 'on'].map((at) => ({ id: at, name: at })),
+      })),
+    },
+  );
+  const weak: Fault = { kind: 'added resistance', section: 'W5', ohms: 2 };
+  const on = (...controls: string[]) =>
+    controls.reduce((state, id) => withControl(state, id, 'on'), restingState(circuit));
+  const [tail, brake] = [filament(5), filament(21)];
+  // The volts of the bulb's ground pin: what all the filaments pass, times 2 Ω (and some 20 mΩ of wire).
+  const lifted = (amps: (volts: number) => number) => root((v) => amps(12.6 - v) * 2 - v, 0, 12.6);
+  const tailOnly = lifted(tail.amps);
+  const brakeOnly = lifted(brake.amps);
+  const both = lifted((volts) => tail.amps(volts) + brake.amps(volts));
+  expect(solved(circuit, on('tail'), weak).volts('B.ground')).toBeCloseTo(tailOnly, 1);
+  expect(solved(circuit, on('brake'), weak).volts('B.ground')).toBeCloseTo(brakeOnly, 1);
+  expect(solved(circuit, on('tail', 'brake'), weak).volts('B.ground')).toBeCloseTo(both, 1);
+  // Alone the tail loses 0.7 of its 12.6 V; with the brake on, 3.2 V.
+  expect([tailOnly, brakeOnly, both].map((v) => Number(v.toFixed(1)))).toEqual([0.7, 2.6, 3.2]);
+  // With the tail switched off its pin follows the lifted ground: nothing feeds it.
+  expect(solved(circuit, on('brake'), weak).volts('B.1')).toBeCloseTo(brakeOnly, 1);
+  expect(shows(circuit, on('tail', 'brake'), 'load', 'B~2', weak)).toMatch(/Weak|Works/);
+});
+
+test('a shorted 5 V sensor supply takes the other sensors down, and no fuse blows', () => {
+  const module: Part = {
+    ...common('M'),
+    kind: 'module',
+    pins: [
+      { pin: '1', role: 'supply' },
+      { pin: '2', role: 'ground' },
+      { pin: '3', role: 'sensor supply', volts: 5, limitAmps: 0.1 },
+    ],
+  };
+  const sensor = (id: string): Part => ({ ...common(id), kind: 'potentiometer', ohms: 2000, share: 0.5 });
+  const circuit = smallCircuit(
+    [bladeFuse('F', 5), module, { ...common('S'), kind: 'splice' }, sensor('P1'), sensor('P2')],
+    [
+      ['BAT.+', 'F.feed'],
+      ['F.load', 'M.1'],
+      ['M.2', 'G.x'],
+      ['M.3', 'S.x'],
+      ['S.x', 'P1.1'],
+      ['S.x', 'P2.1'],
+      ['P1.2', 'G.x'],
+      ['P2.2', 'G.x'],
+    ],
+  );
+  expect(solved(circuit).volts('P1.wiper')).toBeCloseTo(2.5, 2);
+  const shorted = solved(circuit, restingState(circuit), shortAt('W5', 1));
+  // The supply gives its 100 mA and no more: 0.1 V over the short's ohm.
+  expect(shorted.volts('P1.1')).toBeCloseTo(0.1, 2);
+  expect(shorted.volts('P2.wiper')).toBeLessThan(0.06);
+  expect(shorted.solution.blown).toEqual([]);
+  expect(shorted.amps('W0')).toBeLessThan(0.05);
+  // A sensor that draws less than the limit at 5 V leaves them at 5 V: 5 V / 80 Ω = 62 mA.
+  expect(solved(circuit, restingState(circuit), shortAt('W5', 80)).volts('P2.1')).toBeGreaterThan(4.9);
+  // Unfed, it gives nothing at all.
+  expect(
+    Math.abs(solved(circuit, withCavity(restingState(circuit), 'F', { kind: 'open' })).volts('P1.1')),
+  ).toBeLessThan(0.01);
+});
+
+test('a wet path of 200 Ω blows nothing, draws 63 mA, leaves the test lamp dark, and the ohmmeter sees it', () => {
+  const circuit = smallCircuit(
+    [bladeFuse('F', 10), lamp('L', 5)],
+    [
+      ['BAT.+', 'F.feed'],
+      ['F.load', 'L.1'],
+    ],
+  );
+  const wet = shortAt('W1', 200);
+  const rest = restingState(circuit);
+  expect(solved(circuit, rest, wet).solution.blown).toEqual([]);
+  expect(solved(circuit, rest, wet).amps('W0')).toBeCloseTo(12.6 / 200, 3);
+  expect(solved(circuit).amps('W0')).toBeCloseTo(0, 9);
+  const out = withApart(withCavity(rest, 'F', { kind: 'open' }), 'L', true);
+  expect(shows(circuit, out, 'lamp-to-battery', 'F.load', wet)).toBe('Dark');
+  expect(shows(circuit, out, 'ohmmeter', 'F.load', wet)).toBe('200 Ω');
+  // Over the seated fuse the drain is half a millivolt: 63 mA in 7.7 mΩ.
+  expect(shows(circuit, rest, 'fuse-millivolts', 'F', wet)).toBe('0 V');
+  const inSeries = withCavity(rest, 'F', { kind: 'ammeter', amps: 10 });
+  expect(shows(circuit, inSeries, 'ammeter', 'F', wet)).toBe('63 mA');
+});
+
+test('a motor turns the other way when its switch crosses its wires', () => {
+  const crossing: Part = {
+    ...common('SW'),
+    kind: 'switch',
+    control: 'window',
+    legs: [
+      { a: 'plus', b: 'x', closedIn: ['up'] },
+      { a: 'minus', b: 'y', closedIn: ['up'] },
+      { a: 'plus', b: 'y', closedIn: ['down'] },
+      { a: 'minus', b: 'x', closedIn: ['down'] },
+    ],
+  };
+  const circuit = smallCircuit(
+    [crossing, { ...common('MO'), kind: 'motor', ohms: 6 }],
+    [
+      ['BAT.+', 'SW.plus'],
+      ['SW.minus', 'G.x'],
+      ['SW.x', 'MO.1'],
+      ['SW.y', 'MO.2'],
+    ],
+    {
+      controls: [
+        {
+          id: 'window',
+          name: 'Window',
+          minutes: 0.1,
+          positions: ['off', 'up', 'down'].map((id) => ({ id, name: id })),
+        },
+      ],
+    },
+  );
+  const at = (position: string) => withControl(restingState(circuit), 'window', position);
+  const [up, down] = (['up', 'down'] as const).map((each) =>
+    solved(circuit, at(each)).across('MO.1', 'MO.2'),
+  );
+  expect(up).toBeGreaterThan(11);
+  expect(down).toBeCloseTo(-up!, 9);
+  expect(shows(circuit, at('down'), 'load', 'MO')).toBe('Works');
+  expect(shows(circuit, at('off'), 'load', 'MO')).toBe('Dead');
+});
+
+test('a signal wire that touches a fed one is live until the fuse of that one is pulled', () => {
+  const module: Part = {
+    ...common('M'),
+    kind: 'module',
+    pins: [
+      { pin: '1', role: 'supply' },
+      { pin: '2', role: 'ground' },
+      { pin: '3', role: 'input', pull: 'down', pullOhms: 10_000 },
+    ],
+  };
+  const fuses = ['F1', 'F2', 'F3'];
+  const circuit = smallCircuit(
+    [
+      { ...common('BUS'), kind: 'splice' },
+      ...fuses.map((id) => bladeFuse(id, 10)),
+      module,
+      lamp('L2', 5),
+      lamp('L3', 5),
+      { ...common('SW'), kind: 'switch', control: 'door', legs: [{ a: '1', b: '2', closedIn: ['open'] }] },
+    ],
+    [
+      ['BAT.+', 'BUS.x'],
+      ['BUS.x', 'F1.feed'],
+      ['BUS.x', 'F2.feed'],
+      ['BUS.x', 'F3.feed'],
+      ['F1.load', 'M.1'],
+      ['M.2', 'G.x'],
+      ['F2.load', 'L2.1'],
+      ['F3.load', 'L3.1'],
+      ['SW.2', 'M.3'],
+      ['BUS.x', 'SW.1'],
+    ],
+    {
+      controls: [
+        {
+          id: 'door',
+          name: 'Door',
+          minutes: 0.1,
+          positions: ['shut', 'open'].map((id) => ({ id, name: id })),
+        },
+      ],
+    },
+  );
+  const touching: Fault = { kind: 'short to wire', section: 'W7', other: 'W8', ohms: 0.1 };
+  const pulled = (fuse: string | null) =>
+    fuse === null ? restingState(circuit) : withCavity(restingState(circuit), fuse, { kind: 'open' });
+  const reads = (fuse: string | null, fault: Fault | null) =>
+    shows(circuit, pulled(fuse), 'live-data', 'M.3', fault);
+  expect(reads(null, null)).toBe('Reads low');
+  expect(['F2', 'F3', null].map((fuse) => reads(fuse, touching))).toEqual([
+    'Reads high',
+    'Reads low',
+    'Reads high',
+  ]);
+  expect(shows(circuit, pulled(null), 'logic-tester', 'M.3', touching)).toBe('High (supply)');
+  expect(shows(circuit, pulled('F3'), 'voltmeter', 'M.3', touching)).toBe('0 V');
+});
+
+test('a switch with legs from two fuses still works in some positions with one fuse open', () => {
+  const circuit = smallCircuit(
+    [
+      { ...common('BUS'), kind: 'splice' },
+      bladeFuse('F1', 10),
+      bladeFuse('F2', 10),
+      {
+        ...common('IG'),
+        kind: 'switch',
+        control: 'key',
+        legs: [
+          { a: 'B1', b: 'ACC', closedIn: ['accessory', 'run'] },
+          { a: 'B2', b: 'IG', closedIn: ['run', 'start'] },
+        ],
+      },
+      lamp('LA', 5),
+      lamp('LI', 5),
+    ],
+    [
+      ['BAT.+', 'BUS.x'],
+      ['BUS.x', 'F1.feed'],
+      ['BUS.x', 'F2.feed'],
+      ['F1.load', 'IG.B1'],
+      ['F2.load', 'IG.B2'],
+      ['IG.ACC', 'LA.1'],
+      ['IG.IG', 'LI.1'],
+      ['LA.2', 'G.x'],
+      ['LI.2', 'G.x'],
+    ],
+    {
+      controls: [
+        {
+          id: 'key',
+          name: 'Key',
+          minutes: 0.1,
+          positions: ['off', 'accessory', 'run', 'start'].map((id) => ({ id, name: id })),
+        },
+      ],
+    },
+  );
+  const works = (position: string) =>
+    ['LA', 'LI'].map((at) =>
+      shows(
+        circuit,
+        withCavity(withControl(restingState(circuit), 'key', position), 'F2', { kind: 'open' }),
+        'load',
+        at,
+      ),
+    );
+  expect(works('accessory')).toEqual(['Works', 'Dead']);
+  expect(works('run')).toEqual(['Works', 'Dead']);
+  expect(works('start')).toEqual(['Dead', 'Dead']);
+});
+
+const relay = (more: object): Part => ({
+  ...common('K'),
+  kind: 'relay',
+  coilOhms: 90,
+  pins: { coilFeed: '86', coilCommand: '85', supply: '30', normallyOpen: '87' },
+  centre: 'box',
+  cavity: '1',
+  ...more,
+});
+
+test('an undriven command pin has the supply’s volts through the coil, and none with the relay out', () => {
+  const circuit = smallCircuit(
+    [relay({}), { ...common('E'), kind: 'splice' }],
+    [
+      ['BAT.+', 'K.coilFeed'],
+      ['K.coilCommand', 'E.x'],
+    ],
+  );
+  expect(shows(circuit, restingState(circuit), 'voltmeter', 'E.x')).toBe('12.6 V');
+  const out = withApart(restingState(circuit), 'K', true);
+  expect(solved(circuit, out).floats('E.x')).toBe(true);
+  expect(shows(circuit, out, 'logic-tester', 'E.x')).toBe('Neither');
+});
+
+test('a coil with a diode works one way round, and shorts its feed the other way', () => {
+  const joints = (feed: TerminalRef, command: TerminalRef): [TerminalRef, TerminalRef][] => [
+    ['BAT.+', 'F.feed'],
+    ['F.load', feed],
+    [command, 'G.x'],
+    ['F.load', 'K.supply'],
+  ];
+  const right = smallCircuit(
+    [bladeFuse('F', 10), relay({ suppressionDiode: true })],
+    joints('K.coilFeed', 'K.coilCommand'),
+  );
+  const wrong = smallCircuit(
+    [bladeFuse('F', 10), relay({ suppressionDiode: true })],
+    joints('K.coilCommand', 'K.coilFeed'),
+  );
+  expect(solved(right).volts('K.normallyOpen')).toBeGreaterThan(12);
+  expect(solved(wrong).solution.blown).toEqual(['F']);
+  const plain = smallCircuit([bladeFuse('F', 10), relay({})], joints('K.coilCommand', 'K.coilFeed'));
+  expect(solved(plain).volts('K.normallyOpen')).toBeGreaterThan(12);
+});
+
+test('fused leads: a jumper past the contact, an own supply with the battery off, and a lead’s own fuse', () => {
+  const circuit = smallCircuit(
+    [bladeFuse('F', 10), relay({}), lamp('L', 21)],
+    [
+      ['BAT.+', 'F.feed'],
+      ['F.load', 'K.supply'],
+      ['K.normallyOpen', 'L.1'],
+      ['L.2', 'G.x'],
+    ],
+  );
+  const rest = restingState(circuit);
+  const jumped = withLead(rest, { from: 'K.supply', to: 'K.normallyOpen', fuseAmps: 10 });
+  expect(shows(circuit, rest, 'load', 'L')).toBe('Dead');
+  expect(shows(circuit, jumped, 'load', 'L')).toBe('Works');
+  const fed = withLead({ ...rest, batteryConnected: false }, { from: 'own supply', to: 'L.1', fuseAmps: 10 });
+  expect(shows(circuit, fed, 'voltmeter', 'L.1')).toMatch(/^12\.[3-6] V$/);
+  // Onto a short, the lead's own fuse opens.
+  const onShort = solved(circuit, fed, shortAt('W2', 0.05));
+  expect(onShort.solution.blown).toEqual(['lead own supply to L.1']);
+  expect(Math.abs(onShort.volts('L.1'))).toBeLessThan(0.01);
+  // A ground of one's own pulls the coil in.
+  const grounded = withLead(rest, { from: 'ground', to: 'K.coilCommand', fuseAmps: 5 });
+  const wired = {
+    ...circuit,
+    sections: [
+      ...circuit.sections,
+      { ...circuit.sections[1]!, id: 'WX', from: 'F.load' as const, to: 'K.coilFeed' as const },
+    ],
+  };
+  expect(shows(wired, grounded, 'load', 'L')).toBe('Works');
+});
+
+test('a breaker in the cavity clicks on and off before a short, and is named', () => {
+  const circuit = smallCircuit(
+    [bladeFuse('F', 10), lamp('L', 5)],
+    [
+      ['BAT.+', 'F.feed'],
+      ['F.load', 'L.1'],
+    ],
+  );
+  const state = withCavity(restingState(circuit), 'F', { kind: 'breaker', amps: 10 });
+  expect(solved(circuit, state).solution.chatters).toBeNull();
+  expect(solved(circuit, state, shortAt('W1', 0.1)).solution.chatters).toBe('F');
+});

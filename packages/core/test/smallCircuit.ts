@@ -1,0 +1,71 @@
+import type { Circuit, Control, Place, Section } from '../src/circuit/circuit';
+import type { OperatingState } from '../src/circuit/operatingState';
+import { restingState } from '../src/circuit/restingState';
+import type { TerminalRef } from '../src/circuit/terminalRef';
+import type { Fault } from '../src/faults/fault';
+import type { Part } from '../src/parts/part';
+import { stateSolver } from '../src/solver/solution';
+import { wire } from './bareChain';
+
+const here: Place = { id: 'here', name: 'here', reachMinutes: 1, hazards: [], visibility: 0.5 };
+
+/** What every part of a small circuit has. */
+export const common = (id: string) => ({ id, name: id, place: 'here' });
+
+/** Battery `BAT` of 12.6 V and ground `G`, joined by `WG`. */
+export const supply: readonly Part[] = [
+  { ...common('BAT'), kind: 'battery', volts: 12.6, internalOhms: 0.02 },
+  { ...common('G'), kind: 'ground' },
+];
+
+export const bladeFuse = (id: string, ratingAmps: number): Part => ({
+  ...common(id),
+  kind: 'fuse',
+  style: 'regular blade',
+  ratingAmps,
+  centre: 'box',
+  cavity: id,
+});
+
+/** Some parts on a battery, joined by a metre of 1 mm² each: `W0`, `W1` … in the order of the joints. */
+export function smallCircuit(
+  parts: readonly Part[],
+  joints: readonly (readonly [TerminalRef, TerminalRef])[],
+  more: { readonly controls?: readonly Control[]; readonly places?: readonly Place[] } = {},
+): Circuit {
+  const wires: readonly Section[] = joints.map(([from, to], i) => wire(`W${i}`, from, to, 'here'));
+  return {
+    format: 'grim-lantern/circuit',
+    version: 1,
+    name: 'small',
+    nominalVolts: 12,
+    places: more.places ?? [here],
+    strips: [],
+    controls: more.controls ?? [],
+    parts: [...supply, ...parts],
+    sections: [wire('WG', 'BAT.-', 'G.x', 'here'), ...wires],
+  };
+}
+
+/** A circuit solved in a state, asked by terminal. */
+export function solved(
+  circuit: Circuit,
+  state: OperatingState = restingState(circuit),
+  fault: Fault | null = null,
+) {
+  const solution = stateSolver(circuit, state).solve(fault);
+  const node = (terminal: TerminalRef) => {
+    const found = solution.network.nodeOf.get(terminal);
+    if (found === undefined) throw new Error(`no terminal ${terminal}`);
+    return found;
+  };
+  return {
+    solution,
+    volts: (terminal: TerminalRef) => solution.volts(node(terminal)),
+    floats: (terminal: TerminalRef) => solution.floating(node(terminal)),
+    across: (one: TerminalRef, other: TerminalRef) => solution.volts(node(one)) - solution.volts(node(other)),
+    /** Ohms to the body, as a meter sees them with the power off. */
+    ohms: (terminal: TerminalRef) => solution.port(node(terminal), 0).ohms,
+    amps: (section: string) => solution.sectionAmps(section, 'from'),
+  };
+}
