@@ -4,6 +4,10 @@ import { restingState } from '../src/circuit/restingState';
 import type { TerminalRef } from '../src/circuit/terminalRef';
 import type { Fault } from '../src/faults/fault';
 import type { Part } from '../src/parts/part';
+import type { InstrumentId } from '../src/instruments/instrument';
+import { predictOn } from '../src/instruments/instrument';
+import { instrumentById } from '../src/instruments/instruments';
+import { simplePrediction } from '../src/instruments/simplePrediction';
 import { stateSolver } from '../src/solver/solution';
 import { wire } from './bareChain';
 
@@ -69,3 +73,22 @@ export function solved(
     amps: (section: string) => solution.sectionAmps(section, 'from'),
   };
 }
+
+export const shortAt = (section: string, ohms: number, position = 0.5): Fault => ({
+  kind: 'short to ground',
+  section,
+  ohms,
+  position,
+});
+export const lamp = (id: string, watts: number): Part => ({ ...common(id), kind: 'lamp', watts, count: 1 });
+/** What an instrument would show, in a word or two. */
+export const shows = (
+  circuit: Circuit,
+  state: OperatingState,
+  instrument: InstrumentId,
+  at: string,
+  fault: Fault | null = null,
+) => {
+  const bench = { circuit, state, solution: stateSolver(circuit, state).solve(fault) };
+  return simplePrediction(instrumentById(instrument), predictOn(instrumentById(instrument), bench, at));
+};
