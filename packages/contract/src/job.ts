@@ -77,7 +77,12 @@ const stamp = {
 
 /** An event as its author sends it. */
 export const jobEventSchema = z.discriminatedUnion('type', [
-  z.strictObject({ ...stamp, type: z.literal('complaint-set'), text: longText }),
+  z.strictObject({
+    ...stamp,
+    type: z.literal('complaint-set'),
+    text: longText,
+    comesAndGoes: z.boolean().optional(),
+  }),
   z.strictObject({ ...stamp, type: z.literal('state-set'), state: operatingStateSchema }),
   z.strictObject({
     ...stamp,

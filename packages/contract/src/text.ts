@@ -9,7 +9,7 @@ export const localId = z
 /** A section, a part, or two of them. */
 export const suspectId = z
   .string()
-  .regex(/^[A-Za-z0-9+_-]{1,40}(&[A-Za-z0-9+_-]{1,40})?$/, 'Expected the id of a section or a part.');
+  .regex(/^[A-Za-z0-9+_-]{1,40}(&[A-Za-z0-9+_-]{1,40}){0,3}$/, 'Expected the id of a section or a part.');
 
 export const terminal = z
   .string()

@@ -147,7 +147,7 @@ function sensed(probe: Probe, solution: Solution): { first: number; second: numb
       const share = Math.abs(solution.volts(a) - solution.volts(b)) / ratedVolts;
       return {
         first: solution.blown.includes(fuse) ? Infinity : share,
-        second: wet.has(faultedId(solution.fault) ?? '') ? 1 : 0,
+        second: solution.faults.some((each) => wet.has(faultedId(each) ?? '')) ? 1 : 0,
       };
     }
     case 'stands': {
@@ -156,7 +156,13 @@ function sensed(probe: Probe, solution: Solution): { first: number; second: numb
       return { first: solution.joined[index] === true ? 1 : 0, second: 0 };
     }
     case 'sight':
-      return { first: probe.chances.get(faultedId(solution.fault) ?? '') ?? 0, second: 0 };
+      return {
+        first: solution.faults.reduce(
+          (seen, each) => seen + (1 - seen) * (probe.chances.get(faultedId(each) ?? '') ?? 0),
+          0,
+        ),
+        second: 0,
+      };
     case 'vain':
       return { first: 0, second: 0 };
   }

@@ -1,4 +1,5 @@
 import { NOTHING_WRONG } from '../faults/hypotheses';
+import { comesAndGoesShare } from '../faults/rates';
 import { sights } from '../faults/sights';
 import type { InstrumentId } from '../instruments/instrument';
 import type { ProposedAction } from '../plan/nextActions';
@@ -25,7 +26,8 @@ function standingReadings(job: JobState) {
 
 /** The suspicion that a job's readings add up to. Quick: readings are few. */
 export function assess(predictor: Predictor, job: JobState): Assessment {
-  const suspicion = suspicionOf(predictor, standingReadings(job));
+  const share = job.comesAndGoes ? comesAndGoesShare.told : comesAndGoesShare.usually;
+  const suspicion = suspicionOf(predictor, standingReadings(job), share);
   const top = suspicion.suspects[0];
   return { suspicion, isolated: top !== undefined && top.probability >= isolatedFrom ? top.id : null };
 }

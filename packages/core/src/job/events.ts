@@ -3,7 +3,8 @@ import type { ReadingValue, Target, Test } from '../instruments/instrument';
 
 /** What happened, told apart by `type`. A job is nothing but these, in order; none is ever changed or removed. */
 export type JobFact =
-  | { readonly type: 'complaint-set'; readonly text: string }
+  /** What the customer says, and whether it comes and goes. */
+  | { readonly type: 'complaint-set'; readonly text: string; readonly comesAndGoes?: boolean | undefined }
   | { readonly type: 'state-set'; readonly state: OperatingState }
   | {
       readonly type: 'reading-taken';

@@ -1,5 +1,7 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
+import { withCavity } from '../circuit/operatingState';
+import type { ReadingValue, Test } from '../instruments/instrument';
 import { restingState } from '../circuit/restingState';
 import type { Worksite } from '../plan/work';
 import { workFor } from '../plan/work';
@@ -18,6 +20,8 @@ export interface LedgerReading extends TakenReading {
 /** Where a job stands: what its events add up to. */
 export interface JobState {
   readonly complaint: string;
+  /** Whether the fault is said to come and go. */
+  readonly comesAndGoes: boolean;
   readonly state: OperatingState;
   readonly readings: readonly LedgerReading[];
   readonly refused: readonly string[];
@@ -33,6 +37,7 @@ export function emptyJob(circuit: Circuit): JobState {
   const state = restingState(circuit);
   return {
     complaint: '',
+    comesAndGoes: false,
     state,
     readings: [],
     refused: [],
@@ -50,17 +55,18 @@ export function foldJob(circuit: Circuit, events: readonly JobEvent[]): JobState
 function applyEvent(circuit: Circuit, job: JobState, event: JobEvent): JobState {
   switch (event.type) {
     case 'complaint-set':
-      return { ...job, complaint: event.text };
+      return { ...job, complaint: event.text, comesAndGoes: event.comesAndGoes ?? job.comesAndGoes };
     case 'state-set':
       return { ...job, state: event.state, site: { ...job.site, state: event.state } };
     case 'reading-taken': {
       const work = workFor(circuit, job.site, event.state, event.test);
       const { id, author, at, test, state, value, typed } = event;
+      const left = afterReading(event.test, state, value);
       return {
         ...job,
-        state,
+        state: left,
         readings: [...job.readings, { id, author, at, test, state, value, typed, withdrawn: null }],
-        site: work.after,
+        site: { ...work.after, state: left },
         minutes: job.minutes + work.minutes,
       };
     }
@@ -80,4 +86,10 @@ function applyEvent(circuit: Circuit, job: JobState, event: JobEvent): JobState 
     case 'job-reopened':
       return { ...job, cause: null };
   }
+}
+
+/** How a reading leaves the vehicle: a fuse that has blown is as good as none in its cavity, until one is fitted. */
+function afterReading({ instrument, at }: Test, state: OperatingState, value: ReadingValue): OperatingState {
+  const blown = instrument === 'fresh-fuse' && value.kind === 'outcome' && value.outcome !== 'holds';
+  return blown ? withCavity(state, at, { kind: 'open' }) : state;
 }

@@ -15,10 +15,11 @@ import type { Port, UpdatedNetwork } from './updatedNetwork';
 import { updateNetwork } from './updatedNetwork';
 import { switchingRoundsPerDevice } from './tolerances';
 
-/** A circuit solved in one state, with one fault or none. */
+/** A circuit solved in one state, with its faults. */
 export interface Solution {
   readonly network: Network;
-  readonly fault: Fault | null;
+  /** What is wrong in it: nothing, one fault, or several. */
+  readonly faults: readonly Fault[];
   /** Volts of a node against the body. Without meaning for a floating node. */
   readonly volts: (node: number) => number;
   readonly floating: (node: number) => boolean;
@@ -75,7 +76,7 @@ export function solveTogether(circuit: Circuit, state: OperatingState, faults: r
     const base = linearise(network, joined);
     return updateNetwork(base, faultChange(base, null), null);
   };
-  return settleHeld(network, solved, null, held);
+  return settleHeld(network, solved, null, held, faults);
 }
 
 type SolvedWith = (
@@ -114,6 +115,7 @@ function settleHeld(
   solved: SolvedWith,
   fault: Fault | null,
   held: readonly (boolean | null)[],
+  faults: readonly Fault[] = fault === null ? [] : [fault],
 ): Solution {
   const { switches, filaments } = network;
   let joined = switches.map((device, index) => held[index] ?? device.atRest);
@@ -138,9 +140,9 @@ function settleHeld(
     const updated = solved(joined, fault);
     const next = after(updated.volts, () => true);
     const mover = moved(next);
-    if (mover < 0) return solutionOf(network, fault, joined, held, updated, null);
+    if (mover < 0) return solutionOf(network, fault, faults, joined, held, updated, null);
     if (round >= rounds) {
-      return solutionOf(network, fault, joined, held, updated, switches[mover]!.owner);
+      return solutionOf(network, fault, faults, joined, held, updated, switches[mover]!.owner);
     }
     joined = next;
   }
@@ -162,6 +164,7 @@ function standing({ switches }: Network): (owner: string, role: string) => numbe
 function solutionOf(
   network: Network,
   fault: Fault | null,
+  faults: readonly Fault[],
   joined: readonly boolean[],
   held: readonly (boolean | null)[],
   { volts, floating, port, allVolts, allOhms }: UpdatedNetwork,
@@ -169,7 +172,7 @@ function solutionOf(
 ): Solution {
   return {
     network,
-    fault,
+    faults,
     volts,
     floating,
     port,
@@ -182,6 +185,9 @@ function solutionOf(
     ),
     sectionAmps(section, end) {
       const edge = network.sectionBranch.get(section);
+      if (edge === undefined && faults.some((each) => liesIn(each, section))) {
+        return piecewiseAmps(network, section, end, volts);
+      }
       if (edge === undefined) {
         throw new CoreError('circuit/unknown-section', `The circuit has no section ${section}.`, { section });
       }
@@ -214,4 +220,16 @@ function wireToWireAmps(
   const into = (wire: typeof own) => 2 * wire.siemens * (volts(wire.a) + volts(wire.b));
   const middle = first * into(own) + mutual * into(beside);
   return 2 * own.siemens * (end === 'from' ? volts(own.a) - middle : middle - volts(own.b));
+}
+
+/** Amps at one end of a wire that was compiled with its fault: in its first or its last piece, none when it is open. */
+function piecewiseAmps(
+  network: Network,
+  section: string,
+  end: 'from' | 'to',
+  volts: (node: number) => number,
+): number {
+  const pieces = network.branches.filter(({ owner }) => owner === section);
+  const piece = end === 'from' ? pieces[0] : (pieces[1] ?? pieces[0]);
+  return piece === undefined ? 0 : piece.siemens * (volts(piece.a) - volts(piece.b));
 }

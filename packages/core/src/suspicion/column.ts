@@ -131,6 +131,13 @@ function narrow(values: Float64Array, count: number): boolean {
   return greatest - least <= sameAbsolute + sameShare * Math.max(Math.abs(least), Math.abs(greatest));
 }
 
+/** A column of one row: what one prediction says. */
+export function columnOf(display: Display, prediction: Prediction): PredictionColumn {
+  const column = emptyColumn(display, Int32Array.of(0), 1);
+  store(column, 0, prediction);
+  return column;
+}
+
 function emptyColumn(display: Display, rowOf: Int32Array, capacity: number): PredictionColumn {
   const special = new Uint8Array(capacity);
   if (display.kind === 'outcomes') {

@@ -1,10 +1,21 @@
+import { NOTHING_WRONG } from '../faults/hypotheses';
+import { presentShare } from '../faults/rates';
 import type { Display, ReadingValue, Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
-import type { NumberScale } from '../instruments/prediction';
+import type { NumberScale, Prediction } from '../instruments/prediction';
 import { toScale } from '../instruments/prediction';
 import type { OperatingState } from '../circuit/operatingState';
 import type { NumberColumn, PredictionColumn } from './column';
-import { deviationAt, meaningless, meanAt, overloadAt, plain, rowLength, wandering } from './column';
+import {
+  columnOf,
+  deviationAt,
+  meaningless,
+  meanAt,
+  overloadAt,
+  plain,
+  rowLength,
+  wandering,
+} from './column';
 import type { Predictor } from './predictor';
 
 /** A reading as evidence. */
@@ -23,6 +34,8 @@ const slipOverload = 0.2;
 /** Likelihood of one reading under each hypothesis, and the part of it that is a slip. */
 export interface ReadingLikelihood {
   readonly total: Float64Array;
+  /** The same where the fault comes and goes; without meaning where it cannot. */
+  readonly coming: Float64Array;
   /** The same under every hypothesis: a slip knows nothing of the fault. */
   readonly slip: number;
 }
@@ -40,7 +53,47 @@ export function readingLikelihood(predictor: Predictor, reading: TakenReading): 
   for (let h = 0; h < total.length; h++) {
     total[h] = slip + (1 - slipShare) * honest(display, column, h, deviations[h]!, reading.value);
   }
-  return { slip, total };
+  return { slip, total, coming: comingAndGoing(predictor, reading, column, total, slip) };
+}
+
+/** Likelihoods where each fault is there for some readings and gone for others. */
+function comingAndGoing(
+  { hypotheses }: Predictor,
+  { test, value }: TakenReading,
+  column: PredictionColumn,
+  total: Float64Array,
+  slip: number,
+): Float64Array {
+  const gone = hypotheses.findIndex(({ suspect }) => suspect === NOTHING_WRONG);
+  if (gone < 0) return total;
+  const { comingAndGoing: mixture, display } = instrumentById(test.instrument);
+  if (mixture === undefined || display.kind !== 'outcomes' || value.kind !== 'outcome') {
+    return total.map((there) => presentShare * there + (1 - presentShare) * total[gone]!);
+  }
+  const index = display.outcomes.findIndex(({ id }) => id === value.outcome);
+  const absent = chancesOf(column, gone);
+  return total.map((_there, h) => {
+    if (hypotheses[h]?.mayComeAndGo !== true) return total[gone]!;
+    return slip + (1 - slipShare) * (mixture(chancesOf(column, h), absent)[index] ?? 0);
+  });
+}
+
+/** The chances of each outcome in a hypothesis's row. */
+function chancesOf(column: PredictionColumn, h: number): readonly number[] {
+  if (column.kind !== 'outcomes') return [];
+  const at = column.rowOf[h]! * column.outcomes;
+  return [...column.figures.subarray(at, at + column.outcomes)];
+}
+
+/** Likelihood of a reading under one prediction. */
+export function likelihoodUnder(test: Test, prediction: Prediction, value: ReadingValue): number {
+  const { display } = instrumentById(test.instrument);
+  const column = columnOf(display, prediction);
+  const deviation = column.kind === 'numbers' ? column.figures[deviationAt]! : 0;
+  return (
+    slipShare * slipLikelihood(display, value) +
+    (1 - slipShare) * honest(display, column, 0, deviation, value)
+  );
 }
 
 /**

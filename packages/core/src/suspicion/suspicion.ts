@@ -1,7 +1,10 @@
 import { NOTHING_WRONG } from '../faults/hypotheses';
 import type { Predictor } from './predictor';
-import type { TakenReading } from './likelihood';
+import { comesAndGoesShare } from '../faults/rates';
+import type { ReadingLikelihood, TakenReading } from './likelihood';
 import { readingLikelihood } from './likelihood';
+import type { PairWeight } from './pairs';
+import { pairsExplaining } from './pairs';
 
 /** A suspect with its probability, and which kinds of fault make it up. */
 export interface Suspect {
@@ -24,9 +27,22 @@ export interface ReadingEffect {
   readonly slipProbability: number;
 }
 
+/** Two faults at once that explain what no single one does. */
+export interface SuspectedPair {
+  /** The suspect that lies in both. */
+  readonly suspect: string;
+  readonly name: string;
+  readonly hypotheses: readonly [number, number];
+  readonly probability: number;
+}
+
 export interface Suspicion {
-  /** Probability of each hypothesis, in the predictor's order; sums to 1. */
+  /** Probability of each hypothesis, its fault always there, in the predictor's order. */
   readonly hypotheses: Float64Array;
+  /** The same where its fault comes and goes. */
+  readonly comingAndGoing: Float64Array;
+  /** Considered only while no single fault explains every reading. All three together sum to 1. */
+  readonly pairs: readonly SuspectedPair[];
   /** Largest first; every suspect of the circuit. Sums to 1. */
   readonly suspects: readonly Suspect[];
   readonly effects: readonly ReadingEffect[];
@@ -39,21 +55,41 @@ export const clearedBelow = 0.01;
 /** A reading is marked as a likely mistake from this probability of a slip on. */
 const mistakeFrom = 0.5;
 
+/** A slip of this probability means that no single fault explains every reading: pairs are tried. */
+const contradictionFrom = 0.3;
+
 /**
  * Bayes' rule in the log domain over every hypothesis, readings in the order taken.
  *
- * log p(h | r1…rn) = log p(h) + Σ log p(ri | h) - log Z, with p(ri | h) as `readingLikelihood` gives it. The
- * probability that reading i is a slip is Σ p(h | all) · slip_i / p(ri | h), exact for this model.
+ * log p(h | r1…rn) = log p(h) + Σ log p(ri | h) - log Z, with p(ri | h) as `readingLikelihood` gives it, once for
+ * the fault always there and once for it coming and going. The probability that reading i is a slip is
+ * Σ p(h | all) · slip_i / p(ri | h), exact for this model. When a reading looks like a slip, pairs of faults join in.
+ * @param comingShare - share of all faults that come and go, as the complaint has it
  */
-export function suspicionOf(predictor: Predictor, readings: readonly TakenReading[]): Suspicion {
+export function suspicionOf(
+  predictor: Predictor,
+  readings: readonly TakenReading[],
+  comingShare: number = comesAndGoesShare.usually,
+): Suspicion {
   const { hypotheses } = predictor;
-  const logWeight = Float64Array.from(hypotheses, ({ prior }) => Math.log(prior));
+  const count = hypotheses.length;
   const likelihoods = readings.map((reading) => readingLikelihood(predictor, reading));
-  let before = suspectTotals(predictor, normalised(logWeight));
+  const comes = hypotheses.some(({ suspect }) => suspect === NOTHING_WRONG);
+  // The first half: always there; the second: coming and going.
+  const logWeight = new Float64Array(2 * count);
+  hypotheses.forEach(({ prior, mayComeAndGo }, h) => {
+    const coming = comes && mayComeAndGo ? comingShare : 0;
+    logWeight[h] = Math.log(prior * (1 - coming));
+    logWeight[count + h] = Math.log(prior * coming);
+  });
+  let before = suspectTotals(predictor, normalised(logWeight), []);
   const steps = readings.map((reading, index) => {
-    const { total } = likelihoods[index]!;
-    for (let h = 0; h < logWeight.length; h++) logWeight[h]! += Math.log(total[h]!);
-    const after = suspectTotals(predictor, normalised(logWeight));
+    const { total, coming } = likelihoods[index]!;
+    for (let h = 0; h < count; h++) {
+      logWeight[h]! += Math.log(total[h]!);
+      logWeight[count + h]! += Math.log(coming[h]!);
+    }
+    const after = suspectTotals(predictor, normalised(logWeight), []);
     const crossed = (from: ReadonlyMap<string, number>, to: ReadonlyMap<string, number>) =>
       [...to].flatMap(([id, chance]) =>
         id !== NOTHING_WRONG && chance < clearedBelow && (from.get(id) ?? 0) >= clearedBelow ? [id] : [],
@@ -67,21 +103,72 @@ export function suspicionOf(predictor: Predictor, readings: readonly TakenReadin
     before = after;
     return step;
   });
-  const posterior = normalised(logWeight);
-  const effects = steps.map((step, index) => {
-    const { total, slip } = likelihoods[index]!;
-    const slipProbability = posterior.reduce((sum, chance, h) => sum + (chance * slip) / total[h]!, 0);
-    return { ...step, slipProbability };
-  });
+  const single = normalised(logWeight);
+  const slips = slipProbabilities(likelihoods, single);
+  const contradicted = slips.some((slip) => slip >= contradictionFrom);
+  const found = contradicted ? pairsExplaining(predictor, readings, likelihoods) : [];
+  const { posterior, pairs } = withPairs(logWeight, single, found);
+  const effects = slipProbabilitiesWith(likelihoods, posterior, pairs).map((slipProbability, index) => ({
+    ...steps[index]!,
+    slipProbability,
+  }));
   const worst = effects.reduce<ReadingEffect | null>(
     (most, each) => (each.slipProbability > (most?.slipProbability ?? mistakeFrom) ? each : most),
     null,
   );
   return {
-    hypotheses: posterior,
-    suspects: ranked(predictor, posterior),
+    hypotheses: posterior.subarray(0, count),
+    comingAndGoing: posterior.subarray(count),
+    pairs,
+    suspects: ranked(predictor, posterior, pairs),
     effects,
     likelyMistake: worst?.id ?? null,
+  };
+}
+
+/** Probability of each reading to be a slip, over the single faults. */
+function slipProbabilities(
+  likelihoods: readonly ReadingLikelihood[],
+  posterior: Float64Array,
+): readonly number[] {
+  const count = posterior.length / 2;
+  return likelihoods.map(({ total, coming, slip }) => {
+    let sum = 0;
+    for (let h = 0; h < count; h++) {
+      const [steady, moving] = [posterior[h]!, posterior[count + h]!];
+      if (steady > 0) sum += (steady * slip) / total[h]!;
+      if (moving > 0) sum += (moving * slip) / coming[h]!;
+    }
+    return sum;
+  });
+}
+
+function slipProbabilitiesWith(
+  likelihoods: readonly ReadingLikelihood[],
+  posterior: Float64Array,
+  pairs: readonly (SuspectedPair & { readonly likelihoods: readonly number[] })[],
+): readonly number[] {
+  return slipProbabilities(likelihoods, posterior).map(
+    (single, index) =>
+      single +
+      pairs.reduce(
+        (sum, pair) => sum + (pair.probability * likelihoods[index]!.slip) / pair.likelihoods[index]!,
+        0,
+      ),
+  );
+}
+
+/** Single faults and pairs on one scale. */
+function withPairs(logWeight: Float64Array, single: Float64Array, found: readonly PairWeight[]) {
+  const top = logWeight.reduce((most, each) => Math.max(most, each), -Infinity);
+  const sum = logWeight.reduce((total, each) => total + Math.exp(each - top), 0);
+  const weights = found.map((pair) => Math.exp(pair.logWeight - top) / sum);
+  const whole = weights.reduce((total, each) => total + each, 1);
+  return {
+    posterior: single.map((each) => each / whole),
+    pairs: found
+      .map((pair, index) => ({ ...pair, probability: weights[index]! / whole }))
+      .sort((one, other) => other.probability - one.probability),
   };
 }
 
@@ -99,19 +186,36 @@ function normalised(logWeight: Float64Array): Float64Array {
   return weights.map((each) => each / sum);
 }
 
-function suspectTotals({ hypotheses }: Predictor, posterior: Float64Array): ReadonlyMap<string, number> {
+function suspectTotals(
+  { hypotheses }: Predictor,
+  posterior: Float64Array,
+  pairs: readonly SuspectedPair[],
+): ReadonlyMap<string, number> {
   const totals = new Map<string, number>();
-  hypotheses.forEach(({ suspect }, h) => totals.set(suspect, (totals.get(suspect) ?? 0) + posterior[h]!));
+  const add = (suspect: string, chance: number) => totals.set(suspect, (totals.get(suspect) ?? 0) + chance);
+  hypotheses.forEach(({ suspect }, h) => add(suspect, posterior[h]! + posterior[hypotheses.length + h]!));
+  for (const { suspect, probability } of pairs) add(suspect, probability);
   return totals;
 }
 
-function ranked(predictor: Predictor, posterior: Float64Array): readonly Suspect[] {
+function ranked(
+  predictor: Predictor,
+  posterior: Float64Array,
+  pairs: readonly SuspectedPair[],
+): readonly Suspect[] {
+  const { hypotheses } = predictor;
   const kinds = new Map<string, Map<string, number>>();
-  predictor.hypotheses.forEach(({ suspect, name }, h) => {
+  const add = (suspect: string, name: string, chance: number) => {
+    if (chance === 0) return;
     const own = kinds.get(suspect) ?? new Map<string, number>();
-    kinds.set(suspect, own.set(name, (own.get(name) ?? 0) + posterior[h]!));
+    kinds.set(suspect, own.set(name, (own.get(name) ?? 0) + chance));
+  };
+  hypotheses.forEach(({ suspect, name }, h) => {
+    add(suspect, name, posterior[h]!);
+    add(suspect, `${name}, comes and goes`, posterior[hypotheses.length + h]!);
   });
-  return [...suspectTotals(predictor, posterior)]
+  for (const { suspect, name, probability } of pairs) add(suspect, name, probability);
+  return [...suspectTotals(predictor, posterior, pairs)]
     .map(([id, probability]) => ({
       id,
       probability,
