@@ -4,13 +4,22 @@ import { sights } from '../faults/sights';
 import type { InstrumentId } from '../instruments/instrument';
 import type { ProposedAction } from '../plan/nextActions';
 import { foreseeTest, nextActions } from '../plan/nextActions';
+import { foundFrom } from '../plan/lookAhead';
 import type { Predictor } from '../suspicion/predictor';
 import type { Suspicion } from '../suspicion/suspicion';
 import { suspicionOf } from '../suspicion/suspicion';
 import type { JobState } from './foldJob';
 
 /** From this probability on, a suspect counts as found and the plan asks for direct proof. */
-export const isolatedFrom = 0.9;
+export const isolatedFrom = foundFrom;
+/** What not every technician has to hand, or has no use for beside the rest: the plan asks for it only when told to. */
+export const notInEveryKit: readonly InstrumentId[] = [
+  'beeper',
+  'logic-tester',
+  'fuse-millivolts',
+  'ammeter',
+  'live-data',
+];
 
 /** What a job's readings say. */
 export interface Assessment {
@@ -40,7 +49,7 @@ export function planNext(
   predictor: Predictor,
   job: JobState,
   { suspicion, isolated }: Assessment,
-  without: readonly InstrumentId[] = [],
+  without: readonly InstrumentId[] = notInEveryKit,
 ): readonly ProposedAction[] {
   const taken = standingReadings(job);
   const searched = nextActions(predictor, suspicion, job.site, { refused: job.refused, without, taken });
@@ -48,7 +57,14 @@ export function planNext(
   const proofs = proofOf(predictor, suspicion, job, isolated);
   const keys = new Set(proofs.map(({ test }) => `${test.instrument} ${test.at}`));
   const others = searched.filter(({ test }) => !keys.has(`${test.instrument} ${test.at}`));
-  return [...proofs, ...others].slice(0, 5);
+  // Where it cannot be seen, or has been looked at in vain, what would show it wrong stands for the proof.
+  const contradiction = proofs.length === 0 ? others.slice(0, 1) : [];
+  const search = others.slice(contradiction.length);
+  return [
+    ...proofs,
+    ...contradiction.map((each) => ({ ...each, purpose: 'proof' as const })),
+    ...search,
+  ].slice(0, 5);
 }
 
 /** Looks at the suspect where it can be seen, the likeliest sight per minute first. */

@@ -1,9 +1,10 @@
 import type { Circuit } from '../circuit/circuit';
 import type { CavityFill, OperatingState } from '../circuit/operatingState';
-import { cavityFill, withApart, withCavity, withControl } from '../circuit/operatingState';
+import { cavityFill, withApart, withCavity, withControl, withRenewed } from '../circuit/operatingState';
 import { kindOf } from '../parts/partKinds';
 import { REFERENCE } from '../solver/network';
-import type { Predictor } from '../suspicion/predictor';
+import type { Predictor, StateColumns } from '../suspicion/predictor';
+import { priceOfSwap } from './moves';
 
 /** The limiter that a plan puts into a blown fuse's cavity. */
 export const limiterLamp: CavityFill = { kind: 'lamp', watts: 21 };
@@ -14,11 +15,13 @@ export const limiterLamp: CavityFill = { kind: 'lamp', watts: 21 };
  * apart or put together. Positions that carry a caution (cranking) are never among them, nor controls that change
  * nothing in this circuit.
  * @param fuses - those that feed what is suspect
+ * @param parts - those that may well be the cause: worth a swap where a good one is known
  */
 export function candidateStates(
   predictor: Predictor,
   present: OperatingState,
   fuses: readonly string[],
+  parts: readonly string[],
 ): readonly OperatingState[] {
   const { circuit } = predictor;
   const joined = present.apart.length === 0 ? [] : [{ ...present, apart: [] }];
@@ -32,8 +35,22 @@ export function candidateStates(
     state,
     ...removable.map(({ id }) => withApart(state, id, !state.apart.includes(id))),
   ]);
+  const swapped = swaps(circuit, present, parts).flatMap((part) =>
+    set.filter(({ apart }) => !apart.includes(part)).map((state) => withRenewed(state, part)),
+  );
   const dead = { ...present, batteryConnected: false };
-  return present.batteryConnected ? [...parted, dead] : parted;
+  return present.batteryConnected ? [...parted, ...swapped, dead] : parted;
+}
+
+/** Parts worth a swap: they come out by hand, and it is known what a good one costs. */
+function swaps(circuit: Circuit, { renewed }: OperatingState, parts: readonly string[]): readonly string[] {
+  return circuit.parts
+    .filter(({ id }) => parts.includes(id) && renewed?.includes(id) !== true)
+    .filter(
+      (part) =>
+        ['pull', 'unplug'].includes(kindOf(part).removal ?? '') && priceOfSwap(circuit, part) !== null,
+    )
+    .map(({ id }) => id);
 }
 
 /** A fuse in question may come out; a fresh one is never proposed in place of a lamp or of nothing. */
@@ -63,12 +80,24 @@ function electricallyDistinct(
 ): readonly OperatingState[] {
   const seen = new Set<string>();
   return states.filter((state) => {
-    const { solution } = predictor.bench(state, null);
-    const nodes = [...solution.network.nodeOf.values()].map((node) => {
-      const { volts, ohms } = solution.port(node, REFERENCE);
-      return `${volts.toPrecision(6)} ${ohms.toPrecision(6)}`;
-    });
     const before = seen.size;
-    return seen.add(nodes.join()).size > before;
+    return seen.add(signature(predictor, state)).size > before;
   });
+}
+
+const signatures = new WeakMap<StateColumns, string>();
+
+/** Equal for two states in which every point of the healthy circuit has the same volts and ohms. */
+function signature({ bench, inState }: Predictor, state: OperatingState): string {
+  const key = inState(state);
+  const known = signatures.get(key);
+  if (known !== undefined) return known;
+  const { solution } = bench(state, null);
+  const nodes = [...solution.network.nodeOf.values()].map((node) => {
+    const { volts, ohms } = solution.port(node, REFERENCE);
+    return `${volts.toPrecision(6)} ${ohms.toPrecision(6)}`;
+  });
+  const fresh = nodes.join();
+  signatures.set(key, fresh);
+  return fresh;
 }

@@ -4,6 +4,7 @@ import { cavityFill } from '../circuit/operatingState';
 import type { TerminalRef } from '../circuit/terminalRef';
 import { partIdOf } from '../circuit/terminalRef';
 import { partById, terminalName } from '../circuit/terminals';
+import type { Part } from '../parts/part';
 import { kindOf } from '../parts/partKinds';
 
 /** One change of the vehicle's state that a hand makes. */
@@ -103,6 +104,30 @@ export function moveCost(circuit: Circuit, move: Move): { place: string | undefi
       return { place: part.place, minutes: kindOf(part).removalMinutes };
     }
   }
+}
+
+/** The relays of a circuit that can stand in for one another: same coil, same contacts, same suppression. */
+function alike(one: Part, other: Part): boolean {
+  return (
+    one.kind === 'relay' &&
+    other.kind === 'relay' &&
+    one.id !== other.id &&
+    one.coilOhms === other.coilOhms &&
+    one.suppressionOhms === other.suppressionOhms &&
+    (one.suppressionDiode ?? false) === (other.suppressionDiode ?? false) &&
+    JSON.stringify(one.pins) === JSON.stringify(other.pins)
+  );
+}
+
+/** What a good one in place of a part costs; nothing where the vehicle has a like one, null where it is not known. */
+export function priceOfSwap(circuit: Circuit, part: Part): number | null {
+  return circuit.parts.some((other) => alike(part, other)) ? 0 : (part.price ?? null);
+}
+
+/** What a move costs in money. */
+export function swapPrice(circuit: Circuit, move: Move): number {
+  if (move.kind !== 'renewal' || !move.renewed) return 0;
+  return priceOfSwap(circuit, partById(circuit, move.part)) ?? 0;
 }
 
 /** The move in words: `Part C7 rear door.` */

@@ -1,22 +1,23 @@
 import type { Circuit } from '../circuit/circuit';
 import { fedSections } from '../circuit/fedSections';
 import type { OperatingState } from '../circuit/operatingState';
-import { stateKey } from '../circuit/operatingState';
 import { thingsOf } from '../faults/fault';
-import type { Hypothesis } from '../faults/hypotheses';
-import type { InstrumentId, Test } from '../instruments/instrument';
-import { allInstruments, instrumentById } from '../instruments/instruments';
-import type { PredictionColumn } from '../suspicion/column';
-import { meaningless } from '../suspicion/column';
-import type { TakenReading } from '../suspicion/likelihood';
+import type { Test } from '../instruments/instrument';
+import { instrumentById } from '../instruments/instruments';
 import type { Predictor } from '../suspicion/predictor';
-import { entropyBits } from '../suspicion/suspicion';
 import type { Suspicion } from '../suspicion/suspicion';
+import type { Belief } from './belief';
+import { beliefOf, sampled } from './belief';
 import { candidateStates } from './candidateStates';
+import type { Choice } from './lookAhead';
+import { lookAhead } from './lookAhead';
+import type { Candidate, PlanLimits, StateOffers } from './offers';
+import { offersByState } from './offers';
 import type { OutcomeSpec, OutcomeTable } from './outcomeTable';
-import { mostNumberOutcomes, outcomeTables } from './outcomeTable';
 import type { Work, Worksite } from './work';
-import { workFor, workIn } from './work';
+import { workFor } from './work';
+import type { Scales } from './worth';
+import { scalesFor } from './worth';
 
 /** What an outcome would leave. */
 export interface ForeseenOutcome {
@@ -35,25 +36,13 @@ export interface ProposedAction {
   readonly test: Test;
   readonly state: OperatingState;
   readonly work: Work;
-  /** Expected information about which section it is. */
+  /** Expected information about which suspect it is. */
   readonly bits: number;
+  /** Expected minutes until one suspect stands alone, this action included; null where it was not played on. */
+  readonly minutesToGo: number | null;
   readonly outcomes: readonly ForeseenOutcome[];
 }
 
-/** What is not to be asked. */
-export interface PlanLimits {
-  /** Targets and places that cannot be reached. */
-  readonly refused: readonly string[];
-  /** Instruments that are not to hand. */
-  readonly without: readonly InstrumentId[];
-  /** What has been read already: the same question in the same state tells nothing new. */
-  readonly taken: readonly TakenReading[];
-}
-
-/** Hypotheses beyond this share of all probability no longer steer the plan. */
-const consideredShare = 0.995;
-/** Tests that would be meaningless with more than this probability are not proposed. */
-const meaninglessAtMost = 0.02;
 /** Less than this is not worth a probe. */
 const leastBits = 0.01;
 /** How many actions to offer, and how much worse than the best one, per minute, they may be. */
@@ -62,13 +51,24 @@ const usualChoice = { count: 5, leastShare: 0.25 };
 const sameBits = 1e-3;
 /** A suspect is named among what is left, or counted as cleared, across these. */
 const namedFrom = 0.02;
+/** Every candidate is weighed on a sample of this many rows; so many of the best are weighed in full. */
+const roughRows = 48;
+const shortlisted = 40;
+/** So many more come along that lie behind trim. */
+const longestBehindTrim = 16;
+/** So many of those are tried as the next thing to do. */
+const triedBehindTrim = 4;
+/** So many of the best are played to the end of the job. */
+const played = 10;
+/** What cannot be played to its end is guessed at this share of the best rate: the easy tests are done by then. */
+const laterRate = 0.3;
 
 /**
- * The best things to do next, by expected information per minute; at most `count`, no two the same question,
- * none below `leastShare` of the best.
+ * The best things to do next, at most `count`, no two the same question, none below `leastShare` of the best in bits
+ * per minute; ordered by the minutes that the whole job is then expected to take.
  *
- * Information is about the suspect, not about its ohms: I = H(S) - Σ p(o)·H(S | o). Candidates are taken in order
- * of the most that they could tell per minute, and the search ends when no other could be among the best.
+ * Information is about the suspect, not about its ohms: I = H(S) - Σ p(o)·H(S | o). Every test in every state worth
+ * having is weighed on a sample of the suspicion, the best of them in full, the best of those by playing on.
  */
 export function nextActions(
   predictor: Predictor,
@@ -77,33 +77,36 @@ export function nextActions(
   limits: PlanLimits,
   { count, leastShare }: { readonly count: number; readonly leastShare: number } = usualChoice,
 ): readonly ProposedAction[] {
-  const belief = considered(predictor, suspicion);
-  const doubt = entropyBits(belief.suspectChances);
-  if (doubt < leastBits) return [];
-  const best: { action: ProposedAction; rate: number }[] = [];
-  for (const { candidate, ceiling } of byCeiling(candidates(predictor, belief, site, limits), doubt)) {
-    const worst = best.length >= count ? best.at(-1)!.rate : 0;
-    if (ceiling <= Math.max(worst, leastShare * (best[0]?.rate ?? 0))) break;
-    const column = predictor.column(candidate.state, candidate.test).telling(belief.hypotheses);
-    if (column === null) continue;
-    const table = tableFor(belief, candidate.test, column);
-    if (table === null) continue;
-    const bits = expectedBits(belief, table, doubt);
-    const rate = bits / candidate.work.minutes;
-    // The same instrument telling the same at the same price is the same question on another point of one wire.
-    const known = best.findIndex(
-      ({ action }) =>
-        action.test.instrument === candidate.test.instrument &&
-        (action.test.at === candidate.test.at || Math.abs(action.bits - bits) < sameBits),
-    );
-    if (bits < leastBits || (known >= 0 && best[known]!.rate >= rate)) continue;
-    if (known < 0 && rate <= worst) continue;
-    if (known >= 0) best.splice(known, 1);
-    best.push({ action: { purpose: 'search', ...candidate, bits, outcomes: foresee(belief, table) }, rate });
-    best.sort((one, other) => other.rate - one.rate);
-    best.splice(count);
-  }
-  return best.map(({ action }) => action);
+  const belief = beliefOf(predictor, suspicion);
+  const scales = scalesFor(belief);
+  if (scales.doubt < leastBits) return [];
+  const { circuit } = predictor;
+  const { fuses, parts } = inQuestion(circuit, belief);
+  const states = candidateStates(predictor, site.state, fuses, parts);
+  const rough = scalesFor(sampled(predictor, belief, roughRows));
+  const offered = offersByState(predictor, states, site, limits);
+  const { list, behindTrim } = shortlist(rough, offered, Math.max(shortlisted, 2 * count));
+  const ranked = weighed(scales, list);
+  const least = leastShare * (ranked[0]?.rate ?? 0);
+  const trim = weighed(scales, behindTrim.slice(0, triedBehindTrim));
+  const first = ranked[0];
+  if (first === undefined) return [];
+  const choices = choicesOf(rough, [...list, ...behindTrim]);
+  const minutesWith = lookAhead(circuit, rough.belief, [...choices.values()], laterRate * first.rate);
+  const toPlay = [...ranked.slice(0, played), ...trim];
+  const ordered = playedOn(toPlay, ranked.slice(played), (candidate) => {
+    const choice = choices.get(candidate);
+    return choice === undefined ? Infinity : minutesWith(choice, site);
+  });
+  return ordered
+    .filter(({ rate, toGoShare }) => rate >= least || toGoShare <= asGood)
+    .slice(0, count)
+    .map(({ candidate, bits, minutesToGo }) => {
+      const { test, state, instrument, column } = candidate;
+      const table = scales.table(instrument, column().rowsFor(belief.hypotheses));
+      const outcomes = table === null ? [] : foresee(scales, table);
+      return { purpose: 'search', test, state, work: candidate.work(), bits, minutesToGo, outcomes };
+    });
 }
 
 /** What one test would tell, now: bits, and what each outcome would leave. Null when it can tell nothing. */
@@ -114,194 +117,164 @@ export function foreseeTest(
   test: Test,
   state: OperatingState,
 ): ProposedAction | null {
-  const belief = considered(predictor, suspicion);
-  const candidate = { test, state, work: workFor(predictor.circuit, site, state, test) };
-  const table = tableFor(belief, test, predictor.column(state, test).rowsFor(belief.hypotheses));
+  const scales = scalesFor(beliefOf(predictor, suspicion));
+  const work = workFor(predictor.circuit, site, state, test);
+  const column = predictor.column(state, test).rowsFor(scales.belief.hypotheses);
+  const table = scales.table(instrumentById(test.instrument), column);
   if (table === null) return null;
-  const bits = expectedBits(belief, table, entropyBits(belief.suspectChances));
-  return { purpose: 'search', ...candidate, bits, outcomes: foresee(belief, table) };
+  const bits = scales.bits(table);
+  return { purpose: 'search', test, state, work, bits, minutesToGo: null, outcomes: foresee(scales, table) };
 }
 
-interface Candidate {
-  readonly test: Test;
-  readonly state: OperatingState;
-  readonly work: Work;
+interface Weighed {
+  readonly candidate: Candidate;
+  readonly bits: number;
+  readonly rate: number;
 }
-
-/** The hypotheses that still count, with their probabilities and their suspects as indices. */
-interface Belief {
-  readonly hypotheses: Int32Array;
-  readonly tables: ReturnType<typeof outcomeTables>;
-  readonly chances: Float64Array;
-  readonly suspects: readonly string[];
-  readonly suspectOf: Int32Array;
-  readonly suspectChances: Float64Array;
-  /** One number per suspect, to work in. */
-  readonly joint: Float64Array;
-}
-
-function considered({ hypotheses }: Predictor, suspicion: Suspicion): Belief {
-  const order = [...suspicion.hypotheses.keys()].sort(
-    (one, other) => suspicion.hypotheses[other]! - suspicion.hypotheses[one]!,
-  );
-  let covered = 0;
-  const kept = order.filter((h) => {
-    const take = covered < consideredShare;
-    covered += take ? suspicion.hypotheses[h]! : 0;
-    return take;
-  });
-  const standing = representatives(hypotheses, suspicion, kept);
-  const indices = Int32Array.from(standing, ({ hypothesis }) => hypothesis);
-  const suspects = [...new Set(Array.from(indices, (h) => hypotheses[h]!.suspect))];
-  const index = new Map(suspects.map((id, s) => [id, s]));
-  const suspectOf = Int32Array.from(indices, (h) => index.get(hypotheses[h]!.suspect) ?? 0);
-  const chances = Float64Array.from(standing, ({ chance }) => chance / covered);
-  const suspectChances = new Float64Array(suspects.length);
-  chances.forEach((chance, k) => (suspectChances[suspectOf[k]!]! += chance));
-  const families = indices.map((h) => hypotheses[h]!.family);
-  return {
-    hypotheses: indices,
-    tables: outcomeTables(indices, families),
-    chances,
-    suspects,
-    suspectOf,
-    suspectChances,
-    joint: new Float64Array(suspects.length),
-  };
-}
-
-/** With more families than this, one hypothesis stands for each; with fewer there is time for two. */
-const manyFamilies = 24;
 
 /**
- * One or two hypotheses of each family, at the median or at the quartiles of its ohms, carry its whole weight:
- * enough to foresee what a test tells about the section, at a fraction of the work. In the predictor's order,
- * families together.
+ * The candidates that tell most per minute, roughly; and apart from them those that would, were the trim before them
+ * off already: a strip is paid once, and the way to the end may well lead behind it. States come cheapest first;
+ * what costs so much that no outcome could make up for it is passed over.
  */
-function representatives(hypotheses: readonly Hypothesis[], suspicion: Suspicion, kept: readonly number[]) {
-  const families = new Map<number, number[]>();
-  for (const h of [...kept].sort((one, other) => one - other)) {
-    const { family } = hypotheses[h]!;
-    families.set(family, [...(families.get(family) ?? []), h]);
+function shortlist(
+  { doubt, belief, table: tableOf, bits: bitsOf }: Scales,
+  byState: readonly StateOffers[],
+  length: number,
+): { readonly list: readonly Weighed[]; readonly behindTrim: readonly Weighed[] } {
+  const list: Weighed[] = [];
+  const behindTrim: Weighed[] = [];
+  const worstOf = (best: readonly Weighed[], most: number) => (best.length >= most ? best.at(-1)!.rate : 0);
+  for (const { offers, leastCost, cost: costOf, stripCost, candidate } of byState) {
+    const worstOfBoth = () => Math.min(worstOf(list, length), worstOf(behindTrim, longestBehindTrim));
+    if (doubt <= worstOfBoth() * leastCost) continue;
+    for (const offer of offers()) {
+      const most = Math.min(doubt, offer.mostBits);
+      const cost = costOf(offer);
+      if (cost === Infinity) continue;
+      const strips = stripCost(offer);
+      const [worst, worstBare] = [worstOf(list, length), worstOf(behindTrim, longestBehindTrim)];
+      if (most / cost <= worst && (strips === 0 || most / (cost - strips) <= worstBare)) continue;
+      const told = offer.column().telling(belief.hypotheses);
+      const table = told === null ? null : tableOf(offer.instrument, told);
+      const bits = table === null ? 0 : bitsOf(table);
+      if (bits < leastBits) continue;
+      if (bits / cost > worst)
+        insert(list, { candidate: candidate(offer, cost), bits, rate: bits / cost }, length);
+      if (strips > 0 && bits / (cost - strips) > worstBare) {
+        const bare = { candidate: candidate(offer, cost), bits, rate: bits / (cost - strips) };
+        insert(behindTrim, bare, longestBehindTrim);
+      }
+    }
   }
-  return [...families.values()].flatMap((members) => {
-    const weight = members.reduce((sum, h) => sum + suspicion.hypotheses[h]!, 0);
-    const at = (share: number) => {
-      let reached = 0;
-      return members.find((h) => (reached += suspicion.hypotheses[h]!) >= share * weight) ?? members[0]!;
-    };
-    const [low, high] = families.size > manyFamilies ? [at(0.5), at(0.5)] : [at(0.25), at(0.75)];
-    if (low === high) return [{ hypothesis: low, chance: weight }];
-    return [low, high].map((hypothesis) => ({ hypothesis, chance: weight / 2 }));
-  });
+  return { list, behindTrim };
 }
 
-/** Every test in every state worth having. */
-function candidates(
-  predictor: Predictor,
-  belief: Belief,
-  site: Worksite,
-  limits: PlanLimits,
-): readonly Candidate[] {
-  const { circuit } = predictor;
-  const tests = allInstruments
-    .filter(({ id }) => !limits.without.includes(id))
-    .flatMap((instrument) =>
-      instrument
-        .targets(circuit)
-        .filter((at) => !limits.refused.includes(at))
-        .map((at) => ({ instrument, test: { instrument: instrument.id, at } })),
-    );
-  const asked = new Set(limits.taken.map(({ test, state }) => questionKey(test, stateKey(state))));
-  const found = candidateStates(predictor, site.state, fusesInQuestion(circuit, belief)).flatMap((state) => {
-    const work = workIn(circuit, site, state);
-    const key = stateKey(state);
-    return tests
-      .filter(({ instrument }) => instrument.electrical || state === site.state)
-      .filter(({ instrument, test }) => instrument.mayPropose(circuit, state, test.at))
-      .filter(({ test }) => !asked.has(questionKey(test, key)))
-      .map(({ test }) => ({ test, state, work: work(test) }))
-      .filter((candidate) => !candidate.work.places.some((place) => limits.refused.includes(place)));
-  });
-  return found;
+/**
+ * Puts a candidate into its place by rate, unless a better one asks the same: the same instrument telling the same is
+ * the same question in another state or on another point of one wire.
+ */
+function insert(best: Weighed[], fresh: Weighed, length: number): void {
+  const { instrument, test } = fresh.candidate;
+  const known = best.findIndex(
+    ({ candidate, bits }) =>
+      candidate.instrument === instrument &&
+      (candidate.test.at === test.at || Math.abs(bits - fresh.bits) < 1e-9),
+  );
+  if (known >= 0 && best[known]!.rate >= fresh.rate) return;
+  if (known >= 0) best.splice(known, 1);
+  const at = best.findIndex(({ rate }) => rate < fresh.rate);
+  best.splice(at < 0 ? best.length : at, 0, fresh);
+  best.splice(length);
 }
 
-/** A fuse is in question when this much of the suspicion lies behind it. */
+/** The shortlist weighed in full, the best rate first, no two the same question. */
+function weighed({ belief, table, bits: bitsOf }: Scales, list: readonly Weighed[]): readonly Weighed[] {
+  const all = list
+    .flatMap(({ candidate }): readonly Weighed[] => {
+      const made = table(candidate.instrument, candidate.column().rowsFor(belief.hypotheses));
+      const bits = made === null ? 0 : bitsOf(made);
+      return bits < leastBits ? [] : [{ candidate, bits, rate: bits / candidate.cost }];
+    })
+    .sort((one, other) => other.rate - one.rate);
+  return all.filter(
+    ({ candidate, bits }, index) =>
+      !all
+        .slice(0, index)
+        .some(
+          (each) =>
+            each.candidate.instrument === candidate.instrument && Math.abs(each.bits - bits) < sameBits,
+        ),
+  );
+}
+
+/** What comes of the shortlisted candidates, roughly: for playing on. */
+function choicesOf(rough: Scales, list: readonly Weighed[]): ReadonlyMap<Candidate, Choice> {
+  const { hypotheses, chances: rows } = rough.belief;
+  return new Map(
+    list.flatMap(({ candidate }) => {
+      const table = rough.table(candidate.instrument, candidate.column().rowsFor(hypotheses));
+      if (table === null) return [];
+      const chances = table.chances.slice(0, table.outcomes * rows.length);
+      return [[candidate, { candidate, outcomes: table.outcomes, chances }] as const];
+    }),
+  );
+}
+
+/** Minutes to go that differ by less than this share are taken for the same. */
+const asGood = 0.02;
+
+interface Played extends Weighed {
+  readonly minutesToGo: number | null;
+  /** Minutes to go beyond the least, as a share of it; infinite where it was not played on. */
+  readonly toGoShare: number;
+}
+
+/** Candidates in the order of the minutes that the job would take with each of them first; the rest after them. */
+function playedOn(
+  toPlay: readonly Weighed[],
+  rest: readonly Weighed[],
+  minutesWith: (candidate: Candidate) => number,
+): readonly Played[] {
+  const minutes = toPlay.map(({ candidate }) => minutesWith(candidate));
+  const least = Math.min(...minutes);
+  const tried = toPlay.map((each, index): Played => {
+    const minutesToGo = minutes[index]!;
+    const share = minutesToGo / least - 1;
+    // Within the error of playing on, the one that tells most per minute now is the better known quantity.
+    return { ...each, minutesToGo, toGoShare: share <= asGood ? 0 : share };
+  });
+  const known = new Set<string>();
+  const once = tried
+    .sort((one, other) => one.toGoShare - other.toGoShare || other.rate - one.rate)
+    .filter(({ candidate: { test } }) => {
+      const before = known.size;
+      return known.add(`${test.instrument} ${test.at}`).size > before;
+    });
+  return [...once, ...rest.map((each) => ({ ...each, minutesToGo: null, toGoShare: Infinity }))];
+}
+
+/** A fuse is in question when this much of the suspicion lies behind it, a part when as much lies in it. */
 const questionFrom = 0.15;
 
-function fusesInQuestion(circuit: Circuit, { suspects, suspectChances }: Belief): readonly string[] {
-  return [...fedSections(circuit)].flatMap(([fuse, fed]) => {
+function inQuestion(circuit: Circuit, { suspects, suspectChances }: Belief) {
+  const fuses = [...fedSections(circuit)].flatMap(([fuse, fed]) => {
     const behind = suspects.reduce(
       (sum, id, s) => sum + (thingsOf(id).some((each) => fed.has(each)) ? suspectChances[s]! : 0),
       0,
     );
     return behind >= questionFrom ? [fuse] : [];
   });
+  return { fuses, parts: suspects.filter((_id, s) => suspectChances[s]! >= questionFrom) };
 }
 
-/** Candidates with the most bits per minute that each could have at best, largest first. */
-function byCeiling(found: readonly Candidate[], doubt: number) {
-  return found
-    .map((candidate) => ({
-      candidate,
-      ceiling: Math.min(doubt, mostBits(candidate.test)) / candidate.work.minutes,
-    }))
-    .sort((one, other) => other.ceiling - one.ceiling);
-}
-
-/** Equal for two readings that ask the same thing. */
-function questionKey(test: Test, state: string): string {
-  const { electrical } = instrumentById(test.instrument);
-  return `${test.instrument} ${test.at} ${electrical ? state : ''}`;
-}
-
-/** The most that a test can tell: the logarithm of the outcomes that it has. */
-function mostBits(test: Test): number {
-  const { display } = instrumentById(test.instrument);
-  return Math.log2(display.kind === 'outcomes' ? display.outcomes.length : mostNumberOutcomes);
-}
-
-/** Null when the test can tell nothing, or may well mean nothing. */
-function tableFor(belief: Belief, test: Test, column: PredictionColumn): OutcomeTable | null {
-  let nonsense = 0;
-  for (let k = 0; k < belief.hypotheses.length; k++) {
-    if (column.special[column.rowOf[belief.hypotheses[k]!]!] === meaningless) nonsense += belief.chances[k]!;
-  }
-  if (nonsense > meaninglessAtMost) return null;
-  return belief.tables(instrumentById(test.instrument).display, column);
-}
-
-/** I(S; O) = H(S) - Σ p(o)·H(S | o), with p(o)·H(S | o) = p(o)·log p(o) - Σ p(s, o)·log p(s, o). In bits. */
-function expectedBits(belief: Belief, table: OutcomeTable, doubt: number): number {
-  let left = 0;
-  for (let o = 0; o < table.outcomes; o++) {
-    const probability = jointWith(belief, table, o);
-    if (probability <= 0) continue;
-    left += probability * Math.log2(probability);
-    for (const joint of belief.joint) if (joint > 0) left -= joint * Math.log2(joint);
-  }
-  return Math.max(0, doubt - left);
-}
-
-/** Probability of an outcome; that of each suspect together with it goes into `belief.joint`. */
-function jointWith({ chances, suspectOf, joint }: Belief, table: OutcomeTable, outcome: number): number {
-  const count = chances.length;
-  let probability = 0;
-  joint.fill(0);
-  for (let k = 0; k < count; k++) {
-    const both = chances[k]! * table.chances[outcome * count + k]!;
-    joint[suspectOf[k]!]! += both;
-    probability += both;
-  }
-  return probability;
-}
-
-function foresee(belief: Belief, table: OutcomeTable): readonly ForeseenOutcome[] {
+function foresee({ belief, joint, jointWith }: Scales, table: OutcomeTable): readonly ForeseenOutcome[] {
+  const { suspects, suspectChances } = belief;
   return table.specs().map((outcome, o) => {
-    const probability = jointWith(belief, table, o);
-    const after = belief.suspects.map((id, s) => ({
+    const probability = jointWith(table, o);
+    const after = suspects.map((id, s) => ({
       id,
-      probability: probability > 0 ? belief.joint[s]! / probability : 0,
+      probability: probability > 0 ? joint[s]! / probability : 0,
     }));
     return {
       outcome,
@@ -310,7 +283,7 @@ function foresee(belief: Belief, table: OutcomeTable): readonly ForeseenOutcome[
         .filter((each) => each.probability >= namedFrom)
         .sort((one, other) => other.probability - one.probability),
       clears: after
-        .filter((each, s) => each.probability < namedFrom && belief.suspectChances[s]! >= namedFrom)
+        .filter((each, s) => each.probability < namedFrom && suspectChances[s]! >= namedFrom)
         .map(({ id }) => id),
     };
   });

@@ -1,8 +1,10 @@
-import type { Display, Outcome } from '../instruments/instrument';
+import { presentShare } from '../faults/rates';
+import type { Instrument, Outcome } from '../instruments/instrument';
 import type { NumberScale } from '../instruments/prediction';
 import { fromScale, normalCdf, toScale } from '../instruments/prediction';
 import type { NumberColumn, OutcomeColumn, PredictionColumn } from '../suspicion/column';
-import { meanAt, overloadAt, plain, rowLength } from '../suspicion/column';
+import { deviationAt, meanAt, overloadAt, plain, rowLength } from '../suspicion/column';
+import type { Belief } from './belief';
 import { slipShare, spreadFamilies, wanderingVolts } from '../suspicion/likelihood';
 
 /** A result that a technician can tell from the others: an outcome, or a band of numbers. */
@@ -36,12 +38,12 @@ export const mostNumberOutcomes = mostBands + 1;
 
 /**
  * Makes the outcome tables of one plan: thousands of them, most for one look, so they share their memory.
- * @param hypotheses - those that still count, families together
- * @param families - the family of each of them
  */
-export function outcomeTables(hypotheses: Int32Array, families: Int32Array) {
+export function outcomeTables(belief: Belief) {
+  const { hypotheses, families } = belief;
   const count = hypotheses.length;
   const scratch: Scratch = {
+    belief,
     hypotheses,
     chances: new Float64Array(count * mostNumberOutcomes),
     deviations: new Float64Array(count),
@@ -53,22 +55,43 @@ export function outcomeTables(hypotheses: Int32Array, families: Int32Array) {
    * @param column - with the rows of the hypotheses filled
    * @returns null when every hypothesis predicts the same: there is nothing to learn
    */
-  return (display: Display, column: PredictionColumn): OutcomeTable | null => {
+  return ({ display, comingAndGoing }: Instrument, column: PredictionColumn): OutcomeTable | null => {
     if (display.kind === 'outcomes' && column.kind === 'outcomes') {
-      return listedOutcomes(display.outcomes, column, scratch);
+      return listedOutcomes(display.outcomes, column, scratch, comingAndGoing);
     }
     if (display.kind !== 'number' || column.kind !== 'numbers') return null;
+    if (oneBand(column, scratch)) return null;
     spreadFamilies(column, hypotheses, families, scratch.deviations);
     return bands(display.scale, column, scratch);
   };
 }
 
 interface Scratch {
+  readonly belief: Belief;
   readonly hypotheses: Int32Array;
   readonly chances: Float64Array;
   readonly deviations: Float64Array;
   readonly means: Float64Array;
   readonly order: Int32Array;
+}
+
+/** Rows whose fault comes and goes: a share of what it shows while there, the rest of what the healthy circuit shows. */
+function mixed({ belief, chances }: Scratch, outcomes: number, mixture: Instrument['comingAndGoing']): void {
+  const { coming, gone } = belief;
+  if (gone < 0) return;
+  const count = coming.length;
+  for (let k = 0; k < count; k++) {
+    if (coming[k] === 0) continue;
+    if (mixture !== undefined) {
+      const row = (at: number) => Array.from({ length: outcomes }, (_each, o) => chances[o * count + at]!);
+      mixture(row(k), row(gone)).forEach((chance, o) => (chances[o * count + k] = chance));
+      continue;
+    }
+    for (let o = 0; o < outcomes; o++) {
+      const at = o * count;
+      chances[at + k] = presentShare * chances[at + k]! + (1 - presentShare) * chances[at + gone]!;
+    }
+  }
 }
 
 /** A slip may show anything: no outcome is ever ruled out. */
@@ -78,16 +101,41 @@ function withSlip(chances: Float64Array, outcomes: number, count: number): void 
   }
 }
 
+/** Chances that differ by less than this between hypotheses tell nothing worth a probe. */
+const sameChance = 0.02;
+
+function sameEverywhere(
+  figures: Float64Array,
+  outcomes: number,
+  rowOf: Int32Array,
+  hypotheses: Int32Array,
+): boolean {
+  for (let o = 0; o < outcomes; o++) {
+    let [least, greatest] = [1, 0];
+    for (const h of hypotheses) {
+      const chance = figures[rowOf[h]! * outcomes + o]!;
+      if (chance < least) least = chance;
+      if (chance > greatest) greatest = chance;
+    }
+    if (greatest - least >= sameChance) return false;
+  }
+  return true;
+}
+
 function listedOutcomes(
   listed: readonly Outcome[],
   { outcomes, figures, rowOf }: OutcomeColumn,
-  { hypotheses, chances }: Scratch,
-): OutcomeTable {
+  scratch: Scratch,
+  mixture: Instrument['comingAndGoing'],
+): OutcomeTable | null {
+  const { hypotheses, chances } = scratch;
+  if (sameEverywhere(figures, outcomes, rowOf, hypotheses)) return null;
   const count = hypotheses.length;
   for (let k = 0; k < count; k++) {
     for (let o = 0; o < outcomes; o++)
       chances[o * count + k] = figures[rowOf[hypotheses[k]!]! * outcomes + o]!;
   }
+  mixed(scratch, outcomes, mixture);
   withSlip(chances, outcomes, count);
   return { outcomes, chances, specs: () => listed.map((each) => ({ kind: 'outcome', ...each })) };
 }
@@ -107,6 +155,7 @@ function bands(scale: NumberScale, column: NumberColumn, scratch: Scratch): Outc
   const rounded = limits.map((limit) => toScale(scale, limit));
   const outcomes = edges.length + 1 + (overloads ? 1 : 0);
   fillBands(column, scratch, rounded, overloads, toScale(scale, wanderingVolts));
+  mixed(scratch, outcomes, undefined);
   withSlip(chances, outcomes, hypotheses.length);
   return { outcomes, chances, specs: () => bandSpecs(scale, limits, overloads) };
 }
@@ -154,23 +203,38 @@ function fillBands(
   }
 }
 
+/** Whether all that is predicted lies too close together for any gap, as for most tests: no need to sort those. */
+function oneBand({ figures, special, rowOf }: NumberColumn, { hypotheses }: Scratch): boolean {
+  let [least, greatest, finest] = [Infinity, -Infinity, Infinity];
+  let [overloads, numbers] = [false, false];
+  for (let k = 0; k < hypotheses.length; k++) {
+    const row = rowOf[hypotheses[k]!]!;
+    const at = row * rowLength;
+    const overload = figures[at + overloadAt]!;
+    overloads ||= overload > 0;
+    numbers ||= overload < 1;
+    if (special[row] !== plain || overload >= 1) continue;
+    const mean = figures[at + meanAt]!;
+    if (mean < least) least = mean;
+    if (mean > greatest) greatest = mean;
+    if (figures[at + deviationAt]! < finest) finest = figures[at + deviationAt]!;
+  }
+  return !(overloads && numbers) && !(greatest - least >= tellApart * finest);
+}
+
 /** Edges between groups of predicted numbers, in the middle of the widest gaps. */
 function bandEdges({ figures, special, rowOf }: NumberColumn, scratch: Scratch): readonly number[] {
   const { hypotheses, deviations, means } = scratch;
   let size = 0;
-  let [least, greatest, finest] = [Infinity, -Infinity, Infinity];
+  let finest = Infinity;
   for (let k = 0; k < hypotheses.length; k++) {
     const row = rowOf[hypotheses[k]!]!;
     if (special[row] !== plain || figures[row * rowLength + overloadAt]! >= 1) continue;
     const mean = figures[row * rowLength + meanAt]!;
     means[k] = mean;
     scratch.order[size++] = k;
-    least = Math.min(least, mean);
-    greatest = Math.max(greatest, mean);
     finest = Math.min(finest, deviations[k]!);
   }
-  // Most tests see numbers too close together for any gap: no need to sort those.
-  if (!(greatest - least >= tellApart * finest)) return [];
   const order = scratch.order.subarray(0, size).sort((one, other) => means[one]! - means[other]!);
   const gaps: { width: number; edge: number }[] = [];
   for (let i = 1; i < size; i++) {

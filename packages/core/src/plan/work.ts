@@ -4,7 +4,7 @@ import { placeById } from '../circuit/terminals';
 import type { Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
 import type { Move } from './moves';
-import { moveCost, movesBetween } from './moves';
+import { moveCost, movesBetween, swapPrice } from './moves';
 
 /** What the hands have done so far, as far as it makes the next step cheaper. */
 export interface Worksite {
@@ -21,9 +21,31 @@ export interface Work {
   /** Strips that must come off for it. */
   readonly strips: readonly string[];
   readonly minutes: number;
+  /** What new parts for it cost. */
+  readonly money: number;
   /** Places that the hands go to, in order. */
   readonly places: readonly string[];
   readonly after: Worksite;
+}
+
+/** The way from one state into another: the moves, what they cost and where they are made. */
+export interface Change {
+  readonly moves: readonly Move[];
+  readonly minutes: number;
+  readonly money: number;
+  readonly places: readonly string[];
+}
+
+/** What must be done to bring one state into another. */
+export function changeBetween(circuit: Circuit, from: OperatingState, to: OperatingState): Change {
+  const moves = movesBetween(circuit, from, to);
+  const costs = moves.map((move) => moveCost(circuit, move));
+  return {
+    moves,
+    minutes: costs.reduce((sum, cost) => sum + cost.minutes, 0),
+    money: moves.reduce((sum, move) => sum + swapPrice(circuit, move), 0),
+    places: costs.flatMap(({ place }) => place ?? []),
+  };
 }
 
 /**
@@ -31,32 +53,37 @@ export interface Work {
  * each move and the reading cost their own minutes.
  */
 export function workFor(circuit: Circuit, site: Worksite, state: OperatingState, test: Test): Work {
-  return workIn(circuit, site, state)(test);
+  return workAfter(circuit, site, state, changeBetween(circuit, site.state, state), test);
 }
 
-/** The same for many tests in one state, whose moves are worked out once. */
-export function workIn(circuit: Circuit, site: Worksite, state: OperatingState): (test: Test) => Work {
-  const moves = movesBetween(circuit, site.state, state);
-  const costs = moves.map((move) => moveCost(circuit, move));
-  const moveMinutes = costs.reduce((sum, cost) => sum + cost.minutes, 0);
-  const movedAt = costs.flatMap(({ place }) => place ?? []);
-  return (test) => {
-    const instrument = instrumentById(test.instrument);
-    const readAt = instrument.place(circuit, test.at);
-    const visited = readAt === undefined ? movedAt : [...movedAt, readAt];
-    const { minutes, strips } = wayTo(circuit, site, visited);
-    return {
-      moves,
-      strips,
-      minutes: moveMinutes + minutes + instrument.minutes,
-      places: [...new Set(visited)],
-      after: { state, at: visited.at(-1) ?? site.at, stripped: [...site.stripped, ...strips] },
-    };
+/** The same once the change of state is known. */
+export function workAfter(
+  circuit: Circuit,
+  site: Worksite,
+  state: OperatingState,
+  change: Change,
+  test: Test,
+): Work {
+  const instrument = instrumentById(test.instrument);
+  const readAt = instrument.place(circuit, test.at);
+  const visited = readAt === undefined ? change.places : [...change.places, readAt];
+  const { minutes, strips } = wayTo(circuit, site, visited);
+  return {
+    moves: change.moves,
+    strips,
+    minutes: change.minutes + minutes + instrument.minutes,
+    money: change.money,
+    places: [...new Set(visited)],
+    after: {
+      state,
+      at: visited.at(-1) ?? site.at,
+      stripped: strips.length === 0 ? site.stripped : [...site.stripped, ...strips],
+    },
   };
 }
 
 /** Minutes to reach some places from where the hands are, and the strips that come off on the way. */
-function wayTo(circuit: Circuit, site: Worksite, places: readonly string[]) {
+export function wayTo(circuit: Circuit, site: Worksite, places: readonly string[]) {
   let minutes = 0;
   const strips: string[] = [];
   for (const id of new Set(places)) {

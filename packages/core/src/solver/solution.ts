@@ -49,12 +49,12 @@ export interface StateSolver {
 export function stateSolver(circuit: Circuit, state: OperatingState): StateSolver {
   const network = compileNetwork(circuit, state);
   const bases = new Map<string, LinearisedNetwork>();
-  const solved: SolvedWith = (joined, fault, filamentsAre) => {
+  const solved: SolvedWith = (joined, fault, enough) => {
     const key = joined.map(Number).join('');
     const base = bases.get(key) ?? linearise(network, joined);
     bases.set(key, base);
     const change = faultChange(base, fault);
-    if (!change.lossy) return updateNetwork(base, change, fault, filamentsAre);
+    if (!change.lossy) return updateNetwork(base, change, fault, enough);
     const anew = linearise(compileNetwork(circuit, state, ...(fault === null ? [] : [fault])), joined);
     return updateNetwork(anew, faultChange(anew, null), null);
   };
@@ -82,7 +82,7 @@ export function solveTogether(circuit: Circuit, state: OperatingState, faults: r
 type SolvedWith = (
   joined: readonly boolean[],
   fault: Fault | null,
-  filamentsAre?: 'settled' | 'on their tangents',
+  enough?: (volts: (node: number) => number) => boolean,
 ) => UpdatedNetwork;
 
 /** Which devices the failures of their owners hold, and how. */
@@ -129,16 +129,12 @@ function settleHeld(
   const moved = (next: readonly boolean[]) => next.findIndex((each, index) => each !== joined[index]);
   const rounds = switchingRoundsPerDevice * (switches.length + 1);
   for (let round = 0; ; round++) {
-    if (filaments.length > 0 && fault !== null) {
-      const { volts } = solved(joined, fault, 'on their tangents');
-      const opened = after((node) => volts(node) / surelyAbove, plainFuse);
-      if (moved(opened) >= 0) {
-        joined = opened;
-        continue;
-      }
-    }
-    const updated = solved(joined, fault);
-    const next = after(updated.volts, () => true);
+    let opened = joined;
+    const updated = solved(joined, fault, (volts) => {
+      if (filaments.length > 0) opened = after((node) => volts(node) / surelyAbove, plainFuse);
+      return moved(opened) >= 0;
+    });
+    const next = moved(opened) >= 0 ? opened : after(updated.volts, () => true);
     const mover = moved(next);
     if (mover < 0) return solutionOf(network, fault, faults, joined, held, updated, null);
     if (round >= rounds) {

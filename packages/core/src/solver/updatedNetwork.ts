@@ -33,13 +33,13 @@ export interface UpdatedNetwork {
  * Transfer ohms likewise: Z'_pq = Z_pq - Z_pN·W·Z_Nq with W = D·(1 + Z_NN·D)⁻¹.
  * A filament joins N when its tangent no longer gives its current; Newton then runs on N alone.
  * @param fault - named in the error when filaments do not settle
- * @param filamentsAre - left on the base's tangents for a first estimate of the large currents
+ * @param enough - asked once, of the volts before any filament has moved off its tangent: whether they will do
  */
 export function updateNetwork(
   base: LinearisedNetwork,
   change: FaultChange,
   fault: Fault | null,
-  filamentsAre: 'settled' | 'on their tangents' = 'settled',
+  enough: (volts: (node: number) => number) => boolean = () => false,
 ): UpdatedNetwork {
   const { network, filamentLines } = base;
   const { filaments } = network;
@@ -51,7 +51,8 @@ export function updateNetwork(
     for (let round = 0; ; round++) {
       if (round === newtonRounds) throw unsettled(fault);
       system = reducedSystem(base, change, moved);
-      if (filamentsAre === 'on their tangents') break;
+      const first = system;
+      if (round === 0 && enough((node) => voltsAfter(base, first, node))) break;
       let settled = true;
       for (let index = 0; index < filaments.length; index++) {
         if (index === cutFilament) continue;

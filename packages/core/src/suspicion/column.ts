@@ -58,6 +58,10 @@ const none = -1;
 export class Column {
   private rows = 0;
   private shown: PredictionColumn | null = null;
+  /** 1 for the hypotheses that have been sensed, and how far what they gave goes. */
+  private readonly seen: Uint8Array;
+  private readonly first: Range = { least: Infinity, greatest: -Infinity };
+  private readonly second: Range = { least: Infinity, greatest: -Infinity };
 
   constructor(
     private readonly laid: Laid,
@@ -65,9 +69,11 @@ export class Column {
     private readonly table: FaultTable,
     /** Hypotheses in all. */
     private readonly count: number,
-  ) {}
+  ) {
+    this.seen = new Uint8Array(count);
+  }
 
-  /** The column with the rows of some hypotheses filled; null when they all look the same. */
+  /** The column with the rows of some hypotheses filled; null when all that were ever asked for look the same. */
   telling(hypotheses: Int32Array): PredictionColumn | null {
     return this.shown === null && this.alike(hypotheses) ? null : this.rowsFor(hypotheses);
   }
@@ -93,10 +99,29 @@ export class Column {
   }
 
   private alike(hypotheses: Int32Array): boolean {
-    const { first, second } = scratchFor(hypotheses.length);
-    senseAll(this.laid.probe, this.table, hypotheses, first, second);
-    return narrow(first, hypotheses.length) && narrow(second, hypotheses.length);
+    const { seen, first, second } = this;
+    let missing = 0;
+    for (const h of hypotheses) if (seen[h] === 0) missing++;
+    if (missing > 0) {
+      const asked = new Int32Array(missing);
+      for (const h of hypotheses) {
+        if (seen[h] !== 0) continue;
+        seen[h] = 1;
+        asked[--missing] = h;
+      }
+      const sensed = scratchFor(asked.length);
+      senseAll(this.laid.probe, this.table, asked, sensed.first, sensed.second);
+      widen(first, sensed.first, asked.length);
+      widen(second, sensed.second, asked.length);
+    }
+    return narrow(first) && narrow(second);
   }
+}
+
+/** The least and the greatest of what was sensed. */
+interface Range {
+  least: number;
+  greatest: number;
 }
 
 /** Room for more rows, what is there kept. */
@@ -118,14 +143,17 @@ function scratchFor(count: number) {
   return scratch;
 }
 
-/** Whether the first so many values look the same to every instrument. */
-function narrow(values: Float64Array, count: number): boolean {
-  let [least, greatest] = [Infinity, -Infinity];
+/** Takes the first so many values into a range. */
+function widen(range: Range, values: Float64Array, count: number): void {
   for (let k = 0; k < count; k++) {
     const value = values[k]!;
-    if (value < least) least = value;
-    if (value > greatest) greatest = value;
+    if (value < range.least) range.least = value;
+    if (value > range.greatest) range.greatest = value;
   }
+}
+
+/** Whether all that a range holds looks the same to every instrument. */
+function narrow({ least, greatest }: Range): boolean {
   if (least === greatest) return true;
   if (greatest === Infinity) return false;
   return greatest - least <= sameAbsolute + sameShare * Math.max(Math.abs(least), Math.abs(greatest));

@@ -25,19 +25,26 @@ export interface Predictor {
   readonly circuit: Circuit;
   readonly hypotheses: readonly Hypothesis[];
   /** The circuit in a state under one hypothesis; null for the healthy circuit. */
-  bench(state: OperatingState, hypothesis: number | null): Bench;
+  readonly bench: (state: OperatingState, hypothesis: number | null) => Bench;
   /** What a test would show under one hypothesis. */
-  predict(state: OperatingState, test: Test, hypothesis: number | null): Prediction;
+  readonly predict: (state: OperatingState, test: Test, hypothesis: number | null) => Prediction;
   /** What a test would show under any of them. @throws {CoreError} `instrument/target` */
-  column(state: OperatingState, test: Test): Column;
+  readonly column: (state: OperatingState, test: Test) => Column;
+  /** The same for many tests in one state; the same object as long as the state is kept at hand. */
+  readonly inState: (state: OperatingState) => StateColumns;
 }
 
-interface SolvedState {
+/** What any test would show in one state. */
+export interface StateColumns {
   readonly state: OperatingState;
+  /** @throws {CoreError} `instrument/target` */
+  readonly column: (test: Test) => Column;
+}
+
+interface SolvedState extends StateColumns {
   readonly network: Network;
   /** By hypothesis; the healthy circuit at the end. */
   readonly table: FaultTable;
-  readonly columns: Map<string, Column>;
 }
 
 /** @param hypotheses - what can be wrong; everything in the circuit unless told otherwise */
@@ -57,17 +64,8 @@ export function createPredictor(
     bench,
     predict: (state, test, hypothesis) =>
       predictOn(instrumentById(test.instrument), bench(state, hypothesis), test.at),
-    column(state, { instrument, at }) {
-      const entry = solvedState(state);
-      const key = `${instrument} ${at}`;
-      const known = entry.columns.get(key);
-      if (known !== undefined) return known;
-      const { lay, display } = instrumentById(instrument);
-      const setting = { circuit, state: entry.state, network: entry.network };
-      const fresh = new Column(lay(setting, at), display, entry.table, healthy);
-      entry.columns.set(key, fresh);
-      return fresh;
-    },
+    column: (state, test) => solvedState(state).column(test),
+    inState: solvedState,
   };
 }
 
@@ -93,5 +91,21 @@ function solvedStates(
 
 function solveState(circuit: Circuit, state: OperatingState, faults: readonly (Fault | null)[]): SolvedState {
   const solver = stateSolver(circuit, state);
-  return { state, network: solver.network, table: faultTable(solver, faults), columns: new Map() };
+  const { network } = solver;
+  const table = faultTable(solver, faults);
+  const columns = new Map<string, Column>();
+  return {
+    state,
+    network,
+    table,
+    column({ instrument, at }) {
+      const key = `${instrument} ${at}`;
+      const known = columns.get(key);
+      if (known !== undefined) return known;
+      const { lay, display } = instrumentById(instrument);
+      const fresh = new Column(lay({ circuit, state, network }, at), display, table, faults.length - 1);
+      columns.set(key, fresh);
+      return fresh;
+    },
+  };
 }

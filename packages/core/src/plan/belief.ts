@@ -1,0 +1,118 @@
+import { NOTHING_WRONG } from '../faults/hypotheses';
+import type { Hypothesis } from '../faults/hypotheses';
+import type { Predictor } from '../suspicion/predictor';
+import type { Suspicion } from '../suspicion/suspicion';
+
+/** What still counts, thinned to what a plan needs: rows of hypotheses, each there for good or coming and going. */
+export interface Belief {
+  /** The hypothesis of each row, in the predictor's order, families together. */
+  readonly hypotheses: Int32Array;
+  readonly families: Int32Array;
+  /** 1 in rows whose fault comes and goes. */
+  readonly coming: Uint8Array;
+  /** The row of the healthy circuit, of which those are made; -1 where none comes and goes. */
+  readonly gone: number;
+  /** Probabilities; they sum to 1. */
+  readonly chances: Float64Array;
+  readonly suspects: readonly string[];
+  readonly suspectOf: Int32Array;
+  readonly suspectChances: Float64Array;
+}
+
+/** Hypotheses beyond this share of all probability no longer steer the plan. */
+const consideredShare = 0.995;
+/** With more families than this, one hypothesis stands for each. */
+const manyFamilies = 80;
+
+interface Row {
+  readonly hypothesis: number;
+  readonly coming: boolean;
+  readonly chance: number;
+}
+
+/** The hypotheses that make up nearly all of the suspicion, one or two for each family. */
+export function beliefOf({ hypotheses }: Predictor, suspicion: Suspicion): Belief {
+  const rows = [suspicion.hypotheses, suspicion.comingAndGoing].flatMap((chances, half) =>
+    Array.from(chances, (chance, hypothesis): Row => ({ hypothesis, coming: half === 1, chance })),
+  );
+  rows.sort((one, other) => other.chance - one.chance);
+  const whole = rows.reduce((sum, { chance }) => sum + chance, 0);
+  let covered = 0;
+  const kept = rows.filter(({ chance }) => {
+    const take = covered < consideredShare * whole;
+    covered += take ? chance : 0;
+    return take;
+  });
+  return asBelief(hypotheses, representatives(hypotheses, kept));
+}
+
+/**
+ * A belief of at most so many rows that looks like a larger one: the rows at evenly spaced points of its cumulative
+ * probability. Neighbours in the order of the document stand for each other, as neighbours on a wire do.
+ */
+export function sampled({ hypotheses }: Predictor, belief: Belief, most: number): Belief {
+  const count = belief.gone >= 0 ? belief.hypotheses.length - 1 : belief.hypotheses.length;
+  if (count <= most) return belief;
+  const rows: Row[] = [];
+  let reached = 0;
+  let next = 0.5 / most;
+  for (let k = 0; k < belief.hypotheses.length; k++) {
+    reached += belief.chances[k]!;
+    let chance = 0;
+    for (; next < reached; next += 1 / most) chance += 1 / most;
+    if (chance > 0) rows.push({ hypothesis: belief.hypotheses[k]!, coming: belief.coming[k] === 1, chance });
+  }
+  return asBelief(hypotheses, rows);
+}
+
+/**
+ * One or two hypotheses of each family, at the median or at the quartiles of its ohms, carry its whole weight:
+ * enough to foresee what a test tells about the section, at a fraction of the work.
+ */
+function representatives(hypotheses: readonly Hypothesis[], kept: readonly Row[]): readonly Row[] {
+  const families = new Map<number, Row[]>();
+  for (const row of [...kept].sort((one, other) => one.hypothesis - other.hypothesis)) {
+    const key = 2 * hypotheses[row.hypothesis]!.family + (row.coming ? 1 : 0);
+    families.set(key, [...(families.get(key) ?? []), row]);
+  }
+  return [...families.values()].flatMap((members) => {
+    const weight = members.reduce((sum, { chance }) => sum + chance, 0);
+    const at = (share: number) => {
+      let reached = 0;
+      return members.find(({ chance }) => (reached += chance) >= share * weight) ?? members[0]!;
+    };
+    const [low, high] = families.size > manyFamilies ? [at(0.5), at(0.5)] : [at(0.25), at(0.75)];
+    if (low === high) return [{ ...low, chance: weight }];
+    return [low, high].map((row) => ({ ...row, chance: weight / 2 }));
+  });
+}
+
+function asBelief(hypotheses: readonly Hypothesis[], standing: readonly Row[]): Belief {
+  const healthy = hypotheses.findIndex(({ suspect }) => suspect === NOTHING_WRONG);
+  const wanted = standing.some(({ coming }) => coming);
+  const known = standing.some(({ hypothesis, coming }) => hypothesis === healthy && !coming);
+  const absent: readonly Row[] = wanted && !known ? [{ hypothesis: healthy, coming: false, chance: 0 }] : [];
+  const rows = [...standing, ...absent].sort(
+    (one, other) => one.hypothesis - other.hypothesis || Number(one.coming) - Number(other.coming),
+  );
+  const whole = rows.reduce((sum, { chance }) => sum + chance, 0);
+  const suspects = [...new Set(rows.map(({ hypothesis }) => hypotheses[hypothesis]!.suspect))];
+  const index = new Map(suspects.map((id, s) => [id, s]));
+  const suspectOf = Int32Array.from(
+    rows,
+    ({ hypothesis }) => index.get(hypotheses[hypothesis]!.suspect) ?? 0,
+  );
+  const chances = Float64Array.from(rows, ({ chance }) => chance / whole);
+  const suspectChances = new Float64Array(suspects.length);
+  chances.forEach((chance, k) => (suspectChances[suspectOf[k]!]! += chance));
+  return {
+    hypotheses: Int32Array.from(rows, ({ hypothesis }) => hypothesis),
+    families: Int32Array.from(rows, ({ hypothesis }) => hypotheses[hypothesis]!.family),
+    coming: Uint8Array.from(rows, ({ coming }) => (coming ? 1 : 0)),
+    gone: wanted ? rows.findIndex(({ hypothesis, coming }) => hypothesis === healthy && !coming) : -1,
+    chances,
+    suspects,
+    suspectOf,
+    suspectChances,
+  };
+}
