@@ -1,77 +1,69 @@
-import type { OperatingState } from '../src/circuit/operatingState';
-import { NOTHING_WRONG } from '../src/faults/hypotheses';
-import type { ReadingValue, Test } from '../src/instruments/instrument';
-import { instrumentById } from '../src/instruments/instruments';
-import { assess } from '../src/job/assess';
-import type { JobEvent } from '../src/job/events';
-import { foldJob } from '../src/job/foldJob';
-import { simulateReading } from '../src/job/simulateReading';
 import { createPredictor } from '../src/suspicion/predictor';
-import type { Predictor } from '../src/suspicion/predictor';
-import { fuseBlows, library, states } from '../test/library';
-import { playJob } from '../test/playJob';
-import { seededRandom } from '../test/seededRandom';
+import { fuseBlows, library, minibus, minibusEvents } from '../test/library';
+import type { PlayedBadly } from '../test/simulatedJobs';
+import { calibration, simulatedJobs } from '../test/simulatedJobs';
 import type { Figure } from './figure';
 
-const jobs = 40;
-const mostReadings = 14;
+/** Jobs on each of the demo's circuits; `GRIM_LANTERN_JOBS` asks for more or fewer. */
+const jobs = Number(process.env['GRIM_LANTERN_JOBS'] ?? 120);
 
-/** Simulated jobs on the demo's blown fuse: noise on every instrument, and some readings plainly wrong. */
+/** Simulated jobs: noise on every instrument; then some readings plainly wrong; then one bad reading among ten. */
 export default function finding(): readonly Figure[] {
-  const predictor = createPredictor(library);
-  const out: JobEvent = { ...fuseBlows, id: 'out', type: 'state-set', state: states.fuseOut };
-  const share = (wrongShare: number) => {
-    const random = seededRandom(17);
-    let right = 0;
-    let readings = 0;
-    let minutes = 0;
-    for (let job = 0; job < jobs; job++) {
-      const fault = drawFault(predictor, random);
-      const read = (test: Test, state: OperatingState) =>
-        random() < wrongShare
-          ? wrongReading(test, random)
-          : simulateReading(predictor.bench(state, fault), test, random);
-      const played = playJob(predictor, [fuseBlows, out], read, mostReadings);
-      right += played.suspect === predictor.hypotheses[fault]!.suspect ? 1 : 0;
-      readings += played.readings;
-      minutes += played.minutes;
-    }
-    return { right: (100 * right) / jobs, readings: readings / jobs, minutes: minutes / jobs };
-  };
-  const [clean, dirty] = [share(0), share(1 / 20)];
-  return [
-    {
-      name: `right section first, ${jobs} simulated jobs`,
-      value: clean.right,
-      unit: '%',
-      bar: { at: 'least', value: 98 },
-    },
-    {
-      name: `right section first, one reading in twenty wrong, ${jobs} simulated jobs`,
-      value: dirty.right,
-      unit: '%',
-      bar: { at: 'least', value: 95 },
-    },
-    { name: 'readings to isolate it, on average', value: clean.readings, unit: '', bar: null },
-    { name: 'minutes to isolate it, on average', value: clean.minutes, unit: 'min', bar: null },
+  const demos = [
+    { name: 'fuse 17', circuit: library, events: [fuseBlows] },
+    { name: 'ramp relay', circuit: minibus, events: minibusEvents },
   ];
-}
-
-/** A fault as likely as the story of the blown fuse makes it. */
-function drawFault(predictor: Predictor, random: () => number): number {
-  const { suspicion } = assess(predictor, foldJob(predictor.circuit, [fuseBlows]));
-  let draw = random();
-  const fault = suspicion.hypotheses.findIndex((chance) => (draw -= chance) < 0);
-  return predictor.hypotheses[fault]?.suspect === NOTHING_WRONG
-    ? drawFault(predictor, random)
-    : Math.max(0, fault);
-}
-
-/** Anything that the instrument can show. */
-function wrongReading(test: Test, random: () => number): ReadingValue {
-  const { display } = instrumentById(test.instrument);
-  if (display.kind === 'outcomes') {
-    return { kind: 'outcome', outcome: display.outcomes[Math.floor(random() * display.outcomes.length)]!.id };
-  }
-  return { kind: 'number', value: random() * 12.6 };
+  const all: PlayedBadly[] = [];
+  const figures = demos.flatMap(({ name, circuit, events }): Figure[] => {
+    const predictor = createPredictor(circuit);
+    const clean = simulatedJobs(predictor, events, jobs, 0, 17);
+    const dirty = simulatedJobs(predictor, events, jobs, 1 / 20, 18);
+    all.push(...clean, ...dirty);
+    const right = (played: readonly PlayedBadly[]) =>
+      (100 * played.filter((each) => each.right).length) / played.length;
+    const mean = (of: (each: PlayedBadly) => number) =>
+      clean.reduce((sum, each) => sum + of(each), 0) / clean.length;
+    return [
+      {
+        name: `${name}: right suspect first, ${jobs} jobs`,
+        value: right(clean),
+        unit: '%',
+        bar: { at: 'least', value: 98 },
+      },
+      {
+        name: `${name}: right suspect first, one reading in twenty wrong, ${jobs} jobs`,
+        value: right(dirty),
+        unit: '%',
+        bar: { at: 'least', value: 95 },
+      },
+      {
+        name: `${name}: readings to isolate it`,
+        value: mean(({ readings }) => readings),
+        unit: '',
+        bar: null,
+      },
+      {
+        name: `${name}: minutes to isolate it`,
+        value: mean(({ minutes }) => minutes),
+        unit: 'min',
+        bar: null,
+      },
+    ];
+  });
+  const { error, table } = calibration(all.flatMap(({ stated }) => stated));
+  return [
+    ...figures,
+    {
+      name: 'expected calibration error of the stated probabilities',
+      value: error,
+      unit: '',
+      bar: { at: 'most', value: 0.03 },
+    },
+    ...table.map(({ from, to, said, came, count }) => ({
+      name: `stated ${from} to ${to} % (${count} times, ${said.toFixed(1)} % on average): was the cause`,
+      value: came,
+      unit: '%',
+      bar: null,
+    })),
+  ];
 }

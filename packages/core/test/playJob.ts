@@ -1,5 +1,6 @@
 import type { ReadingValue, Test } from '../src/instruments/instrument';
 import type { OperatingState } from '../src/circuit/operatingState';
+import type { Assessment } from '../src/job/assess';
 import { assess, planNext } from '../src/job/assess';
 import type { JobEvent } from '../src/job/events';
 import { foldJob } from '../src/job/foldJob';
@@ -17,21 +18,26 @@ export interface PlayedJob {
 }
 
 /**
- * Plays a job as the plan proposes, from what has happened so far until one suspect stands alone.
+ * Plays a job as the plan proposes, from what has happened so far until one suspect stands alone, or is proven.
  * @param read - what the instrument shows
+ * @param watch - shown what is thought after every reading
  */
 export function playJob(
   predictor: Predictor,
   before: readonly JobEvent[],
   read: (test: Test, state: OperatingState) => ReadingValue,
   mostReadings: number,
+  watch: (assessment: Assessment) => void = () => undefined,
+  until: 'isolated' | 'proven' | 'never' = 'isolated',
 ): PlayedJob {
   const events = [...before];
   for (let readings = 0; ; readings++) {
     const job = foldJob(predictor.circuit, events);
     const assessment = assess(predictor, job);
+    watch(assessment);
     const isolated = assessment.isolated !== null;
-    const [action] = isolated || readings >= mostReadings ? [] : planNext(predictor, job, assessment);
+    const done = until === 'isolated' ? isolated : until === 'proven' && assessment.proven;
+    const [action] = done || readings >= mostReadings ? [] : planNext(predictor, job, assessment);
     if (action === undefined) {
       return {
         suspect: assessment.suspicion.suspects[0]?.id,

@@ -12,6 +12,8 @@ import type { JobState } from './foldJob';
 
 /** From this probability on, a suspect counts as found and the plan asks for direct proof. */
 export const isolatedFrom = foundFrom;
+/** From this probability on, what has been read is proof enough by itself. */
+export const provenFrom = 0.98;
 /** What not every technician has to hand, or has no use for beside the rest: the plan asks for it only when told to. */
 export const notInEveryKit: readonly InstrumentId[] = [
   'beeper',
@@ -26,6 +28,8 @@ export interface Assessment {
   readonly suspicion: Suspicion;
   /** The suspect that stands alone, or null while the search goes on. */
   readonly isolated: string | null;
+  /** Whether that one has been shown directly: its damage seen, or so much read that next to nothing else is left. */
+  readonly proven: boolean;
 }
 
 /** The readings that count: those not withdrawn. */
@@ -38,7 +42,22 @@ export function assess(predictor: Predictor, job: JobState): Assessment {
   const share = job.comesAndGoes ? comesAndGoesShare.told : comesAndGoesShare.usually;
   const suspicion = suspicionOf(predictor, standingReadings(job), share);
   const top = suspicion.suspects[0];
-  return { suspicion, isolated: top !== undefined && top.probability >= isolatedFrom ? top.id : null };
+  const isolated = top !== undefined && top.probability >= isolatedFrom ? top.id : null;
+  const proven =
+    isolated !== null && (top!.probability >= provenFrom || damageSeen(predictor, job, isolated));
+  return { suspicion, isolated, proven };
+}
+
+/** Whether damage was seen where a suspect can be seen. */
+function damageSeen({ circuit }: Predictor, job: JobState, suspect: string): boolean {
+  const places = sights(circuit, suspect);
+  return standingReadings(job).some(
+    ({ test, value }) =>
+      test.instrument === 'look' &&
+      places.includes(test.at) &&
+      value.kind === 'outcome' &&
+      value.outcome === 'damage',
+  );
 }
 
 /**
