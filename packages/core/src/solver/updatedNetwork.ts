@@ -3,6 +3,7 @@ import type { Fault } from '../faults/fault';
 import { faultedId } from '../faults/fault';
 import type { FaultChange } from './faultChange';
 import type { FilamentLine, LinearisedNetwork } from './linearised';
+import { filamentAmps } from './filament';
 import { filamentLine, lineHolds } from './linearised';
 import { REFERENCE } from './network';
 import { invertSmall, solveSmall } from './smallDense';
@@ -31,7 +32,8 @@ export interface UpdatedNetwork {
  * Z transfer ohms, v node voltages, D added conductances on the touched nodes N, j added currents there:
  * v'_N = (1 + Z_NN·D)⁻¹·(v_N + Z_NN·j), and for any node p: v'_p = v_p + Z_pN·(j - D·v'_N).
  * Transfer ohms likewise: Z'_pq = Z_pq - Z_pN·W·Z_Nq with W = D·(1 + Z_NN·D)⁻¹.
- * A filament joins N when its tangent no longer gives its current; Newton then runs on N alone.
+ * A filament whose volts have changed much joins N with its new tangent (Newton); one that has moved a little keeps
+ * its tangent, and the amps that this misses are put in as a source (a chord): v becomes v + Z·amps.
  * @param fault - named in the error when filaments do not settle
  * @param enough - asked once, of the volts before any filament has moved off its tangent: whether they will do
  */
@@ -41,32 +43,67 @@ export function updateNetwork(
   fault: Fault | null,
   enough: (volts: (node: number) => number) => boolean = () => false,
 ): UpdatedNetwork {
-  const { network, filamentLines } = base;
-  const { filaments } = network;
-  let system = noChange;
-  if (change.conductances.length > 0) {
-    const { cutFilament } = change;
-    const moved = new Map<number, FilamentLine>();
-    if (cutFilament !== null) moved.set(cutFilament, goneLine);
-    for (let round = 0; ; round++) {
-      if (round === newtonRounds) throw unsettled(fault);
-      system = reducedSystem(base, change, moved);
-      const first = system;
-      if (round === 0 && enough((node) => voltsAfter(base, first, node))) break;
-      let settled = true;
-      for (let index = 0; index < filaments.length; index++) {
-        if (index === cutFilament) continue;
-        const filament = filaments[index]!;
-        const across = voltsAfter(base, system, filament.a) - voltsAfter(base, system, filament.b);
-        const line = moved.get(index) ?? filamentLines[index]!;
-        if (lineHolds(filament, line, across, filamentUpdateTolerance)) continue;
-        moved.set(index, filamentLine(filament, across));
-        settled = false;
-      }
-      if (settled) break;
+  if (change.conductances.length === 0) return asUpdated(base, change.group, noChange);
+  const { filaments } = base.network;
+  const { cutFilament } = change;
+  const moved = new Map<number, FilamentLine>();
+  if (cutFilament !== null) moved.set(cutFilament, goneLine);
+  const missed = missedAmps(base);
+  for (let round = 0; round < newtonRounds; round++) {
+    const system = reducedSystem(base, missed.volts(), change, moved);
+    if (round === 0 && enough((node) => voltsAfter(base, system, node))) {
+      return asUpdated(base, change.group, system);
     }
+    const more: [filament: number, amps: number][] = [];
+    let settled = true;
+    for (let index = 0; index < filaments.length; index++) {
+      if (index === cutFilament) continue;
+      const filament = filaments[index]!;
+      const across = voltsAfter(base, system, filament.a) - voltsAfter(base, system, filament.b);
+      const line = moved.get(index) ?? base.filamentLines[index]!;
+      const held = { siemens: line.siemens, offsetAmps: line.offsetAmps + missed.of(index) };
+      if (lineHolds(filament, held, across, filamentUpdateTolerance)) continue;
+      settled = false;
+      const fresh = filamentLine(filament, across);
+      const before = base.volts[filament.a]! - base.volts[filament.b]!;
+      const little = Math.abs(across - before) <= chordShare * Math.abs(before);
+      if (moved.has(index) || !little || round >= chordRounds) {
+        more.push([index, -missed.of(index)]);
+        moved.set(index, fresh);
+      } else {
+        more.push([index, filamentAmps(filament, across) - (held.siemens * across + held.offsetAmps)]);
+      }
+    }
+    if (settled) return asUpdated(base, change.group, system);
+    for (const [index, amps] of more) missed.add(index, amps);
   }
-  return asUpdated(base, change.group, system);
+  throw unsettled(fault);
+}
+
+/** A filament whose volts have changed by no more than this share is followed on its chord, for so many rounds. */
+const chordShare = 0.25;
+const chordRounds = 12;
+
+/** Amps that filaments take beyond their tangents, put in as sources from `a` to `b`, and the volts that come of it. */
+function missedAmps({ network, volts, transferOhms }: LinearisedNetwork) {
+  const { nodeCount, filaments } = network;
+  const amps = new Map<number, number>();
+  let shifted: Float64Array | null = null;
+  return {
+    of: (index: number) => amps.get(index) ?? 0,
+    add(index: number, more: number) {
+      if (more === 0) return;
+      amps.set(index, (amps.get(index) ?? 0) + more);
+      shifted ??= volts.slice();
+      const { a, b } = filaments[index]!;
+      // Z is symmetric: a node's row is its column.
+      const [out, back] = [a * nodeCount, b * nodeCount];
+      for (let node = 0; node < nodeCount; node++) {
+        shifted[node]! += more * (transferOhms[back + node]! - transferOhms[out + node]!);
+      }
+    },
+    volts: () => shifted ?? volts,
+  };
 }
 
 /** The line of a filament that is not there. */
@@ -81,6 +118,8 @@ function unsettled(fault: Fault | null): CoreError {
 
 /** What a change comes down to on the nodes that it touches. */
 interface ReducedSystem {
+  /** Volts of every node before the change, filaments on their chords. */
+  readonly before: Float64Array | null;
   readonly nodes: readonly number[];
   /** j - D·v'_N. */
   readonly injected: readonly number[];
@@ -88,10 +127,11 @@ interface ReducedSystem {
   readonly weights: () => readonly number[];
 }
 
-const noChange: ReducedSystem = { nodes: [], injected: [], weights: () => [] };
+const noChange: ReducedSystem = { before: null, nodes: [], injected: [], weights: () => [] };
 
 function reducedSystem(
-  { network, volts, transferOhms, filamentLines }: LinearisedNetwork,
+  { network, transferOhms, filamentLines }: LinearisedNetwork,
+  volts: Float64Array,
   { conductances }: FaultChange,
   moved: ReadonlyMap<number, FilamentLine>,
 ): ReducedSystem {
@@ -144,7 +184,7 @@ function reducedSystem(
     inject(p, q, added[c + 2]! * ((touched[p] ?? 0) - (touched[q] ?? 0)));
   }
   let weights: readonly number[] | null = null;
-  return { nodes, injected, weights: () => (weights ??= weightsOf(matrix, added, size)) };
+  return { before: volts, nodes, injected, weights: () => (weights ??= weightsOf(matrix, added, size)) };
 }
 
 /** W = D·(1 + Z_NN·D)⁻¹. */
@@ -164,10 +204,10 @@ function weightsOf(matrix: readonly number[], added: readonly number[], size: nu
 
 function voltsAfter(
   { network, volts, transferOhms }: LinearisedNetwork,
-  { nodes, injected }: ReducedSystem,
+  { before, nodes, injected }: ReducedSystem,
   node: number,
 ): number {
-  let sum = volts[node]!;
+  let sum = (before ?? volts)[node]!;
   const row = node * network.nodeCount;
   for (let k = 0; k < nodes.length; k++) sum += transferOhms[row + nodes[k]!]! * injected[k]!;
   return sum;
