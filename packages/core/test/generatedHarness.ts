@@ -3,6 +3,8 @@ import type { Part } from '../src/parts/part';
 import { seededRandom } from './seededRandom';
 
 const areas = [0.5, 0.75, 1, 1.5, 2.5] as const;
+/** Of the battery's own cables, mm². */
+const mainArea = 25;
 const sectionsPerFuse = 25;
 
 /**
@@ -22,14 +24,14 @@ export function generatedHarness(
     { id: 'BUS', kind: 'splice', name: 'S', place: 'p0' },
   ];
   const wires: Section[] = [];
-  const wire = (from: Section['from'], to: Section['to']) => {
+  const wire = (from: Section['from'], to: Section['to'], areaMm2: number = pick(areas)) => {
     const id = `W${wires.length}`;
     const place = `p${wires.length % 40}`;
-    const [areaMm2, lengthMetres] = [pick(areas), 0.2 + 3 * random()];
+    const lengthMetres = 0.2 + 3 * random();
     wires.push({ id, name: id, from, to, areaMm2, lengthMetres, colour: 'red', places: [place] });
   };
-  wire('BAT.+', 'BUS.x');
-  wire('BAT.-', 'G.x');
+  wire('BAT.+', 'BUS.x', mainArea);
+  wire('BAT.-', 'G.x', mainArea);
   for (let f = 0; wires.length < sections; f++) {
     const place = `p${f % 40}`;
     const fuse = `F${f}`;
