@@ -1,5 +1,5 @@
 import type { JobFile } from '@grim-lantern/contract';
-import type { Assessment, Circuit, JobState, ProposedAction } from '@grim-lantern/core';
+import type { Assessment, Circuit, JobState, ProposedAction, Undivided } from '@grim-lantern/core';
 import {
   assess,
   createPredictor,
@@ -14,6 +14,7 @@ import {
   readingCount,
   readingWords,
   suspectName,
+  undivided,
   worth,
 } from '@grim-lantern/core';
 
@@ -23,6 +24,7 @@ export interface Report {
   readonly job: JobState;
   readonly assessment: Assessment;
   readonly actions: readonly ProposedAction[];
+  readonly undivided: readonly Undivided[];
 }
 
 export function diagnose({ title, circuit, events }: JobFile): Report {
@@ -30,27 +32,37 @@ export function diagnose({ title, circuit, events }: JobFile): Report {
   const job = foldJob(circuit, events);
   const assessment = assess(predictor, job);
   const actions = job.cause === null ? planNext(predictor, job, assessment) : [];
-  return { title, job, assessment, actions };
+  return { title, job, assessment, actions, undivided: undivided(predictor, job, assessment) };
 }
 
 /** The report as a document for other programs. */
-export function reportDocument(circuit: Circuit, { title, job, assessment, actions }: Report) {
-  const { suspicion, isolated } = assessment;
+export function reportDocument(
+  circuit: Circuit,
+  { title, job, assessment, actions, undivided: alike }: Report,
+) {
+  const { suspicion, isolated, proven } = assessment;
   return {
     title,
     minutes: job.minutes,
     cause: job.cause,
     isolated,
+    proven,
     likelyMistake: suspicion.likelyMistake,
     suspects: suspicion.suspects.map((suspect) => ({ name: suspectName(circuit, suspect.id), ...suspect })),
     effects: suspicion.effects,
-    actions: actions.map(({ test, state, bits, work, purpose, outcomes }) => ({
+    undivided: alike.map(({ suspects, parting }) => ({
+      suspects,
+      parting: parting === null ? null : instruction(circuit, parting.test),
+    })),
+    actions: actions.map(({ test, state, bits, work, purpose, outcomes, minutesToGo }) => ({
       purpose,
       instruction: instruction(circuit, test),
       test,
       state,
       bits,
       minutes: work.minutes,
+      money: work.money,
+      minutesToGo,
       moves: work.moves.map((move) => moveWords(circuit, move)),
       strips: work.strips,
       outcomes,
@@ -62,7 +74,8 @@ export function reportDocument(circuit: Circuit, { title, job, assessment, actio
 const shownFrom = 0.01;
 
 /** The report for people. */
-export function reportText(circuit: Circuit, { title, job, assessment, actions }: Report): string {
+export function reportText(circuit: Circuit, report: Report): string {
+  const { title, job, assessment, actions, undivided: alike } = report;
   const { suspects, likelyMistake } = assessment.suspicion;
   const shown = suspects.filter(({ probability }) => probability >= shownFrom);
   const mistake = job.readings.find(({ id }) => id === likelyMistake);
@@ -84,6 +97,13 @@ export function reportText(circuit: Circuit, { title, job, assessment, actions }
           '',
           `Fits worst: ${instruction(circuit, mistake.test)}: ${readingWords(mistake)}. Take it again, or withdraw it.`,
         ]),
+    ...alike.flatMap(({ suspects: group, parting }) => [
+      '',
+      `These readings do not tell apart: ${group.map((id) => suspectName(circuit, id)).join(', ')}.`,
+      parting === null
+        ? 'Nothing that can be asked here would.'
+        : `${instruction(circuit, parting.test)} would (${worth(parting.bits)}).`,
+    ]),
     ...actions.flatMap((action, index) => ['', ...actionLines(circuit, action, index + 1)]),
   ];
   return `${lines.join('\n')}\n`;

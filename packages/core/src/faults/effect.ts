@@ -5,7 +5,13 @@ export type Effect =
   /** A resistor, or a contact while it is closed, has so many ohms more. */
   | { readonly kind: 'added'; readonly role: string; readonly ohms: number }
   /** So many ohms lie across an element: shorted turns, a coil shorted, a motor that stalls and draws its most. */
-  | { readonly kind: 'bridge'; readonly role: string; readonly ohms: number }
+  | {
+      readonly kind: 'bridge';
+      readonly role: string;
+      readonly ohms: number;
+      /** Share of its work that a load still does; all of it when absent. */
+      readonly works?: number;
+    }
   /** A contact, a transistor or a fuse stays as it is, whatever drives it. */
   | { readonly kind: 'hold'; readonly role: string; readonly joined: boolean }
   /** One of its terminals touches its case. */

@@ -1,6 +1,7 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
 import type { Network } from '../solver/network';
+import type { Fault } from '../faults/fault';
 import { faultedId, liesIn } from '../faults/fault';
 import type { FaultTable } from '../solver/faultTable';
 import type { Solution } from '../solver/solution';
@@ -58,6 +59,14 @@ export type Probe =
   | { readonly kind: 'port'; readonly node: number; readonly against: number }
   /** Volts between two nodes. */
   | { readonly kind: 'across'; readonly a: number; readonly b: number }
+  /** Volts across a load's element as far as they still do its work: none where it is open inside. */
+  | {
+      readonly kind: 'work';
+      readonly a: number;
+      readonly b: number;
+      readonly part: string;
+      readonly role: string;
+    }
   /** Amps in a wire, at one of its ends. */
   | { readonly kind: 'amps'; readonly section: string; readonly end: 'from' | 'to' }
   /** Amps in a fuse as a share of its rating, infinite where they have opened it; and 1 for suspects in the wet. */
@@ -140,6 +149,11 @@ function sensed(probe: Probe, solution: Solution): { first: number; second: numb
     }
     case 'across':
       return { first: solution.volts(probe.a) - solution.volts(probe.b), second: 0 };
+    case 'work':
+      return {
+        first: (solution.volts(probe.a) - solution.volts(probe.b)) * workingShare(probe, solution.faults),
+        second: 0,
+      };
     case 'amps':
       return { first: solution.sectionAmps(probe.section, probe.end), second: 0 };
     case 'fuse load': {
@@ -166,6 +180,16 @@ function sensed(probe: Probe, solution: Solution): { first: number; second: numb
     case 'vain':
       return { first: 0, second: 0 };
   }
+}
+
+/** Share of the volts across a load's element that still does its work (power goes with their square). */
+function workingShare({ part, role }: { part: string; role: string }, faults: readonly Fault[]): number {
+  return faults.reduce((share, fault) => {
+    if (fault.kind !== 'part' || fault.part !== part) return share;
+    const { effect } = fault;
+    if (effect.kind === 'cut' && effect.role === role) return 0;
+    return effect.kind === 'bridge' && effect.role === role ? share * Math.sqrt(effect.works ?? 1) : share;
+  }, 1);
 }
 
 /** The same under many faults, each row of the table filled where it is not yet. */
@@ -211,13 +235,15 @@ export function senseAll(
       }
       return;
     }
+    case 'work':
     case 'fuse load':
     case 'stands':
     case 'sight':
     case 'vain':
       for (let k = 0; k < count; k++) {
-        first[k] = sensed(probe, table.solution(faults[k]!)).first;
-        second[k] = 0;
+        const both = sensed(probe, table.solution(faults[k]!));
+        first[k] = both.first;
+        second[k] = both.second;
       }
   }
 }

@@ -28,10 +28,16 @@ export const load: Instrument = {
   mayPropose: (circuit, state, at) =>
     state.batteryConnected && !state.apart.includes(watchedLoad(circuit, at).part),
   lay(setting, at) {
-    const { part, a, b, powerShare } = watchedLoad(setting.circuit, at);
+    const { part, a, b, role, powerShare } = watchedLoad(setting.circuit, at);
     if (setting.state.apart.includes(part)) return laidInVain('It is unplugged.');
     return {
-      probe: { kind: 'across', a: nodeAt(setting, `${part}.${a}`), b: nodeAt(setting, `${part}.${b}`) },
+      probe: {
+        kind: 'work',
+        a: nodeAt(setting, `${part}.${a}`),
+        b: nodeAt(setting, `${part}.${b}`),
+        part,
+        role,
+      },
       show: (across) => ({ kind: 'outcomes', chances: judgedSteps(powerShare(across), thresholds, spread) }),
     };
   },

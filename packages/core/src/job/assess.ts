@@ -5,6 +5,7 @@ import type { InstrumentId } from '../instruments/instrument';
 import type { ProposedAction } from '../plan/nextActions';
 import { foreseeTest, nextActions } from '../plan/nextActions';
 import { foundFrom } from '../plan/lookAhead';
+import { alikeSuspects, narrowedTo } from '../suspicion/alike';
 import type { Predictor } from '../suspicion/predictor';
 import type { Suspicion } from '../suspicion/suspicion';
 import { suspicionOf } from '../suspicion/suspicion';
@@ -105,4 +106,26 @@ function proofOf(
       return action === null ? [] : { ...action, purpose: 'proof' as const };
     })
     .sort((one, other) => seen(other) / other.work.minutes - seen(one) / one.work.minutes);
+}
+
+/** What the readings cannot tell apart, and the action that would part it best; null where none does. */
+export interface Undivided {
+  readonly suspects: readonly string[];
+  readonly parting: ProposedAction | null;
+}
+
+/** @param without - instruments that are not to hand */
+export function undivided(
+  predictor: Predictor,
+  job: JobState,
+  { suspicion }: Assessment,
+  without: readonly InstrumentId[] = notInEveryKit,
+): readonly Undivided[] {
+  const taken = standingReadings(job);
+  const limits = { refused: job.refused, without, taken };
+  return alikeSuspects(predictor, suspicion, taken).map((suspects) => {
+    const narrowed = narrowedTo(predictor, suspicion, suspects);
+    const [parting] = nextActions(predictor, narrowed, job.site, limits, { count: 1, leastShare: 0 });
+    return { suspects, parting: parting ?? null };
+  });
 }

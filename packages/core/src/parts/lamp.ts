@@ -40,7 +40,7 @@ export const lampKind: PartKind<LampPart> = {
   terminals: () => ['1', '2'],
   terminalLabel: (_part, terminal) => `pin ${terminal}`,
   consumers: ({ name, watts, count }, nominalVolts) => [
-    { id: '', name, a: '1', b: '2', powerShare: lampShare(watts * count, nominalVolts) },
+    { id: '', name, a: '1', b: '2', role: 'filament', powerShare: lampShare(watts * count, nominalVolts) },
   ],
   failuresShow: false,
   failures: () => [

@@ -23,9 +23,9 @@ const openings: Readonly<Record<OhmicLoadPart['kind'], { readonly name: string; 
 const shortedTurnsShare = 0.5;
 const stalledShare = 1 / 6;
 
-/** What lies across an element that comes down to a share of its ohms. */
-function across(ohms: number, share: number): PartFailure['effects'] {
-  return [{ kind: 'bridge', role: 'element', ohms: (ohms * share) / (1 - share) }];
+/** What lies across an element that comes down to a share of its ohms, and the share of its work that it still does. */
+function across(ohms: number, share: number, works: number): PartFailure['effects'] {
+  return [{ kind: 'bridge', role: 'element', ohms: (ohms * share) / (1 - share), works }];
 }
 
 /** Failures of what is wound. Rates: judgement. */
@@ -34,13 +34,13 @@ function windingFailures({ kind, ohms }: OhmicLoadPart): readonly PartFailure[] 
     name: 'winding partly shorted',
     rate: 0.2,
     hazard: 'open',
-    effects: across(ohms, shortedTurnsShare),
+    effects: across(ohms, shortedTurnsShare, 0.5),
   };
   const stalled: PartFailure = {
     name: 'stalls',
     rate: 0.3,
     hazard: 'open',
-    effects: across(ohms, stalledShare),
+    effects: across(ohms, stalledShare, 0),
   };
   return kind === 'motor' ? [shorted, stalled] : kind === 'solenoid' ? [shorted] : [];
 }
@@ -51,7 +51,14 @@ export const ohmicLoadKind: PartKind<OhmicLoadPart> = {
   terminals: () => ['1', '2'],
   terminalLabel: (_part, terminal) => `pin ${terminal}`,
   consumers: ({ name }, nominalVolts) => [
-    { id: '', name, a: '1', b: '2', powerShare: (volts) => (volts / ratedLampVolts(nominalVolts)) ** 2 },
+    {
+      id: '',
+      name,
+      a: '1',
+      b: '2',
+      role: 'element',
+      powerShare: (volts) => (volts / ratedLampVolts(nominalVolts)) ** 2,
+    },
   ],
   failuresShow: false,
   failures: (part): readonly PartFailure[] => [

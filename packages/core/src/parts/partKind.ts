@@ -32,6 +32,8 @@ export interface Consumer {
   readonly name: string;
   readonly a: string;
   readonly b: string;
+  /** The element that does the work. */
+  readonly role: string;
   /** Share of its rated power that it takes at so many volts. */
   readonly powerShare: (volts: number) => number;
 }

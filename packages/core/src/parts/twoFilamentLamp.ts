@@ -24,6 +24,7 @@ export const twoFilamentLampKind: PartKind<TwoFilamentLampPart> = {
       name: `${part.name} ${part.uses[index]!}`,
       a: pin,
       b: 'ground',
+      role: pin,
       powerShare: lampShare(part.watts[index]!, nominalVolts),
     })),
   failuresShow: false,

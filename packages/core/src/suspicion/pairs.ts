@@ -68,7 +68,8 @@ function bestSingles(
   return [...best.values()]
     .sort((one, other) => other.score - one.score)
     .slice(0, mostSingles)
-    .map(({ h }) => h);
+    .map(({ h }) => h)
+    .sort((one, other) => one - other);
 }
 
 function pairPrior({ hypotheses }: Predictor, one: number, other: number): number {

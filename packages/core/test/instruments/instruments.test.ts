@@ -10,7 +10,10 @@ import { filamentOf } from '../../src/parts/lamp';
 import { filamentAmps } from '../../src/solver/filament';
 import { stateSolver } from '../../src/solver/solution';
 import { lampVoltsOn } from '../../src/instruments/testLamp';
+import { restingState } from '../../src/circuit/restingState';
+import { hypothesesOf } from '../../src/faults/hypotheses';
 import { library, states } from '../library';
+import { common, smallCircuit } from '../smallCircuit';
 
 const shortAt = (section: string, ohms: number): Fault => ({
   kind: 'short to ground',
@@ -124,6 +127,27 @@ describe('a fresh fuse, a clamp and a watched load', () => {
     expect(shows(benchOf(states.lightsOn), 'load', 'RL12')).toBe('Works');
     expect(shows(benchOf(withCavity(states.lightsOn, 'F17', { kind: 'open' })), 'load', 'RL12')).toBe('Dead');
   });
+});
+
+test('a load whose element is open is dead with full volts across it, and a motor that stalls does nothing', () => {
+  const open: Fault = { kind: 'part', part: 'RL12', effect: { kind: 'cut', role: 'filament', atRest: [] } };
+  expect(shows(benchOf(states.lightsOn, open), 'load', 'RL12')).toBe('Dead');
+  const motor = smallCircuit(
+    [{ ...common('MO'), kind: 'motor', ohms: 6 }],
+    [
+      ['BAT.+', 'MO.1'],
+      ['MO.2', 'G.x'],
+    ],
+  );
+  const failures = hypothesesOf(motor).filter(({ suspect }) => suspect === 'MO');
+  const seen = (name: string) => {
+    const { fault } = failures.find((each) => each.name === name)!;
+    const state = restingState(motor);
+    return shows({ circuit: motor, state, solution: stateSolver(motor, state).solve(fault) }, 'load', 'MO');
+  };
+  expect(seen('stalls')).toBe('Dead');
+  expect(seen('brushes or winding open')).toBe('Dead');
+  expect(seen('winding partly shorted')).toMatch(/^Weak/);
 });
 
 test('every instrument gives chances that sum to 1, or finite numbers, at every target in every state', () => {

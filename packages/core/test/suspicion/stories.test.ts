@@ -1,0 +1,237 @@
+import { withApart, withCavity, withRenewed } from '../../src/circuit/operatingState';
+import { restingState } from '../../src/circuit/restingState';
+import type { Circuit } from '../../src/circuit/circuit';
+import { jointSuspect } from '../../src/faults/fault';
+import { comesAndGoesShare } from '../../src/faults/rates';
+import { assess, undivided } from '../../src/job/assess';
+import { foldJob } from '../../src/job/foldJob';
+import { nextActions } from '../../src/plan/nextActions';
+import { priceOfBeingWrong } from '../../src/plan/priceOfBeingWrong';
+import type { TakenReading } from '../../src/suspicion/likelihood';
+import { createPredictor } from '../../src/suspicion/predictor';
+import { suspicionOf } from '../../src/suspicion/suspicion';
+import { bladeFuse, common, lamp, smallCircuit } from '../smallCircuit';
+import { fuseBlows, library, minibus, minibusEvents, states } from '../library';
+
+const read = (
+  id: string,
+  instrument: TakenReading['test']['instrument'],
+  at: string,
+  state: TakenReading['state'],
+  outcome: string,
+): TakenReading => ({ id, test: { instrument, at }, state, value: { kind: 'outcome', outcome } });
+const chanceOf = ({ suspects }: { suspects: readonly { id: string; probability: number }[] }, id: string) =>
+  suspects.find((each) => each.id === id)?.probability ?? 0;
+
+/** Two lamps on one fuse, each on a wire of its own. */
+const twoLamps = smallCircuit(
+  [bladeFuse('F', 10), { ...common('S'), kind: 'splice' }, lamp('L1', 21), lamp('L2', 21)],
+  [
+    ['BAT.+', 'F.feed'],
+    ['F.load', 'S.x'],
+    ['S.x', 'L1.1'],
+    ['S.x', 'L2.1'],
+    ['L1.2', 'G.x'],
+    ['L2.2', 'G.x'],
+  ],
+);
+const rest = restingState(twoLamps);
+
+describe('two causes at once', () => {
+  // Each lamp is dead with full volts at its far end's side: no single fault does that to both and spares the splice.
+  const readings = [
+    read('a', 'load', 'L1', rest, 'dead'),
+    read('b', 'load', 'L2', rest, 'dead'),
+    read('c', 'lamp-to-ground', 'S.x', rest, 'bright'),
+    read('d', 'lamp-to-ground', 'L1.1', rest, 'dark'),
+    read('e', 'lamp-to-ground', 'L2.1', rest, 'bright'),
+    {
+      id: 'f',
+      test: { instrument: 'ohmmeter', at: 'L2.1' },
+      state: { ...withApart(withCavity(rest, 'F', { kind: 'open' }), 'L1', true), batteryConnected: false },
+      value: { kind: 'overload' },
+    } satisfies TakenReading,
+  ];
+
+  test('are taken up only when no single fault stands', () => {
+    const predictor = createPredictor(twoLamps);
+    expect(suspicionOf(predictor, readings.slice(0, 1)).pairs).toEqual([]);
+    const { suspects, pairs } = suspicionOf(predictor, readings);
+    expect(pairs.length).toBeGreaterThan(0);
+    // The wire to the one lamp is open, the other lamp is burnt out.
+    const both = (other: string) => chanceOf({ suspects }, jointSuspect('W2', other));
+    // Or its ground wire is open: its own pin is all that has been read.
+    expect(both('L2') + both('W5')).toBeGreaterThan(0.8);
+    expect(suspects[0]!.kinds[0]!.name).toMatch(/^open and (burnt out|open)$/);
+    expect(suspects.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9);
+  });
+});
+
+describe('a fault that comes and goes', () => {
+  const seen = [
+    read('a', 'load', 'L1', rest, 'dead'),
+    read('b', 'load', 'L2', rest, 'works'),
+    read('c', 'lamp-to-ground', 'L1.1', rest, 'bright'),
+    read('d', 'load', 'L1', withApart(rest, 'L2', true), 'works'),
+  ];
+
+  test('explains a lamp that is dead and works again, above all when the complaint says so', () => {
+    const predictor = createPredictor(twoLamps);
+    const usual = suspicionOf(predictor, seen);
+    const told = suspicionOf(predictor, seen, comesAndGoesShare.told);
+    const moving = (each: typeof usual) => each.comingAndGoing.reduce((sum, chance) => sum + chance, 0);
+    // From one in a hundred to one in fifteen, and to nearly sure.
+    expect(moving(usual)).toBeGreaterThan(5 * comesAndGoesShare.usually);
+    expect(moving(told)).toBeGreaterThan(0.8);
+    expect(told.suspects[0]!.kinds[0]!.name).toMatch(/comes and goes$/);
+  });
+
+  test('is where the harness answers to being moved', () => {
+    const there = { id: 'here', name: 'here', reachMinutes: 1, hazards: [], visibility: 0.5 };
+    const places = [there, { ...there, id: 'door' }];
+    const moved: Circuit = {
+      ...twoLamps,
+      places,
+      sections: twoLamps.sections.map((each) => (each.id === 'W2' ? { ...each, places: ['door'] } : each)),
+    };
+    const predictor = createPredictor(moved);
+    const before = suspicionOf(predictor, seen, comesAndGoesShare.told);
+    const after = suspicionOf(
+      predictor,
+      [...seen, read('w', 'wiggle', 'door', rest, 'changes')],
+      comesAndGoesShare.told,
+    );
+    expect(chanceOf(after, 'W2')).toBeGreaterThan(3 * chanceOf(before, 'W2'));
+  });
+});
+
+describe('how a fuse blew', () => {
+  const wet = (outcome: string) => {
+    const place = { id: 'here', name: 'here', reachMinutes: 1, hazards: [], visibility: 0.5 };
+    const circuit: Circuit = {
+      ...twoLamps,
+      places: [place, { ...place, id: 'wheel', hazards: ['water'] }],
+      sections: twoLamps.sections.map((each) => (each.id === 'W3' ? { ...each, places: ['wheel'] } : each)),
+    };
+    return suspicionOf(createPredictor(circuit), [read('f', 'fresh-fuse', 'F', rest, outcome)]);
+  };
+
+  test('in the wet points to where water gets', () => {
+    expect(chanceOf(wet('in-the-wet'), 'W3')).toBeGreaterThan(2 * chanceOf(wet('blows'), 'W3'));
+  });
+
+  test('now and then points to what comes and goes', () => {
+    const moving = (outcome: string) => wet(outcome).comingAndGoing.reduce((sum, chance) => sum + chance, 0);
+    expect(moving('at-random')).toBeGreaterThan(5 * moving('blows'));
+  });
+
+  test('after minutes points to less than a dead short: a motor that stalls or whose turns have run together', () => {
+    const circuit = smallCircuit(
+      [bladeFuse('F', 10), { ...common('MO'), kind: 'motor', ohms: 1.6 }],
+      [
+        ['BAT.+', 'F.feed'],
+        ['F.load', 'MO.1'],
+        ['MO.2', 'G.x'],
+      ],
+    );
+    const told = (outcome: string) =>
+      suspicionOf(createPredictor(circuit), [
+        read('f', 'fresh-fuse', 'F', restingState(circuit), outcome),
+      ]).suspects.find(({ id }) => id === 'MO')!;
+    // Half the turns: 12.6 V / 0.88 Ω = 14.3 A, 1.4 times the rating; healthy it draws 7.5 A.
+    const shorted = (outcome: string) =>
+      told(outcome).kinds.find(({ name }) => name === 'winding partly shorted')!.probability;
+    expect(told('after-minutes').kinds[0]!.name).toBe('winding partly shorted');
+    expect(shorted('after-minutes')).toBeGreaterThan(3 * shorted('blows'));
+  });
+
+  test('leaves the cavity as good as empty until a fuse is fitted', () => {
+    expect(foldJob(library, [fuseBlows]).state.cavities).toEqual({ F17: { kind: 'open' } });
+    const held = { ...fuseBlows, value: { kind: 'outcome', outcome: 'holds' } } as const;
+    expect(foldJob(library, [held]).state.cavities).toEqual({});
+  });
+});
+
+describe('what the readings cannot tell apart', () => {
+  test('is named, with the reading that would part it', () => {
+    const predictor = createPredictor(twoLamps);
+    const taken = [read('a', 'load', 'L1', rest, 'dead'), read('b', 'load', 'L2', rest, 'works')];
+    const job = {
+      ...foldJob(twoLamps, []),
+      readings: taken.map((each) => ({ ...each, author: '', at: '', typed: '', withdrawn: null })),
+    };
+    const groups = undivided(predictor, job, assess(predictor, job));
+    const group = groups.find(({ suspects }) => suspects.includes('L1'))!;
+    // The lamp, its feed wire and its ground wire all leave it dead and the other alight.
+    expect([...group.suspects].sort()).toEqual(expect.arrayContaining(['L1', 'W2', 'W4']));
+    expect(group.parting!.bits).toBeGreaterThan(0.3);
+  });
+});
+
+describe('swapping a part', () => {
+  test('is evidence: the load works with another relay, so the relay was it', () => {
+    const predictor = createPredictor(minibus);
+    const job = foldJob(minibus, minibusEvents);
+    const taken = job.readings;
+    const swapped = read('s', 'load', 'RP', withRenewed(job.state, 'K2'), 'works');
+    const before = chanceOf(suspicionOf(predictor, taken), 'K2');
+    const after = chanceOf(suspicionOf(predictor, [...taken, swapped]), 'K2');
+    expect(before).toBeLessThan(0.1);
+    expect(after).toBeGreaterThan(0.6);
+    const still = read('s', 'load', 'RP', withRenewed(job.state, 'K2'), 'dead');
+    expect(chanceOf(suspicionOf(predictor, [...taken, still]), 'K2')).toBeLessThan(0.02);
+  });
+
+  test('is proposed where the part is suspect and a good one is known, with its price', () => {
+    const priced: Circuit = {
+      ...twoLamps,
+      parts: twoLamps.parts.map((part) => (part.id === 'L1' ? { ...part, price: 3 } : part)),
+    };
+    const predictor = createPredictor(priced);
+    const taken = [read('a', 'load', 'L1', rest, 'dead'), read('b', 'load', 'L2', rest, 'works')];
+    const actions = nextActions(
+      predictor,
+      suspicionOf(predictor, taken),
+      { state: rest, at: null, stripped: [] },
+      { refused: [], without: ['lamp-to-ground', 'lamp-to-battery', 'voltmeter', 'ohmmeter'], taken },
+      { count: 20, leastShare: 0 },
+    );
+    const swap = actions.find(({ state }) => state.renewed?.includes('L1') === true)!;
+    expect(swap.work.money).toBe(3);
+    expect(swap.test.instrument).toBe('load');
+  });
+});
+
+describe('the price of being wrong', () => {
+  const predictor = createPredictor(library);
+  const suspicion = suspicionOf(predictor, [fuseBlows]);
+  const site = { state: states.fuseOut, at: null, stripped: [] };
+  const [next] = nextActions(predictor, suspicion, site, { refused: [], without: [], taken: [fuseBlows] });
+
+  test('a dear repair on a weak suspicion wants another reading, a cheap one on a strong suspicion does not', () => {
+    const sure = suspicion.suspects[0]!.probability;
+    const dear = priceOfBeingWrong(sure, { minutes: 120, money: 200 }, next!);
+    expect(dear.lossNow).toBeCloseTo((1 - sure) * 320, 9);
+    expect(dear.lossAfter).toBeLessThan(dear.repair);
+    expect(dear.advice).toBe('read first');
+    expect(priceOfBeingWrong(0.98, { minutes: 2, money: 0 }, next!).advice).toBe('repair');
+  });
+});
+
+test('the plan keeps to pinned places, and weighs a preferred instrument’s minutes less', () => {
+  const predictor = createPredictor(library);
+  const suspicion = suspicionOf(predictor, [fuseBlows]);
+  const site = { state: withCavity(states.rest, 'F17', { kind: 'open' }), at: null, stripped: [] };
+  const free = { refused: [], without: [], taken: [fuseBlows] };
+  const all = { count: 12, leastShare: 0 };
+  const pinned = nextActions(predictor, suspicion, site, { ...free, pinned: ['fuse-box', 'd-pillar'] }, all);
+  expect(pinned.length).toBeGreaterThan(0);
+  for (const { work } of pinned)
+    for (const place of work.places) expect(['fuse-box', 'd-pillar']).toContain(place);
+  const ohmsFirst = (actions: typeof pinned) =>
+    actions.findIndex(({ test: asked }) => asked.instrument === 'ohmmeter');
+  const usual = ohmsFirst(nextActions(predictor, suspicion, site, free, all));
+  const liked = ohmsFirst(nextActions(predictor, suspicion, site, { ...free, preferred: ['ohmmeter'] }, all));
+  expect(liked).toBeGreaterThanOrEqual(0);
+  expect(liked).toBeLessThanOrEqual(usual < 0 ? Infinity : usual);
+});
