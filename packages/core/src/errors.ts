@@ -3,6 +3,8 @@ export type CoreErrorCode =
   | 'circuit/unknown-terminal'
   | 'circuit/unknown-part'
   | 'circuit/unknown-section'
+  | 'circuit/ohms'
+  | 'circuit/too-large'
   | 'solver/singular'
   | 'solver/no-convergence'
   | 'instrument/unknown'

@@ -23,7 +23,7 @@ export function sectionOhms(section: Section): number {
  * The network of a circuit in a state, node by node and element by element.
  * @param faults - put in as elements of their own. The search for one fault never does this (it updates the healthy
  *   solution); it is the plain way, for checking that one, for two faults at once and for exporting a netlist.
- * @throws {CoreError} `circuit/unknown-terminal` when a section ends on nothing
+ * @throws {CoreError} `circuit/unknown-terminal` when a section ends on nothing, `circuit/ohms` when a part has none
  */
 export function compileNetwork(
   circuit: Circuit,
@@ -91,9 +91,10 @@ function partElements(
     const effect = state.renewed?.includes(part.id) === true ? null : effectOn(part.id, faults);
     const owner = part.id;
     const plain: NetworkBuilder = {
-      resistor: (role, a, b, ohms) => branches.push({ owner, role, a, b, siemens: 1 / ohms, sourceVolts: 0 }),
+      resistor: (role, a, b, ohms) =>
+        branches.push({ owner, role, a, b, siemens: siemensOf(owner, ohms), sourceVolts: 0 }),
       source: (role, a, b, volts, ohms) =>
-        branches.push({ owner, role, a, b, siemens: 1 / ohms, sourceVolts: volts }),
+        branches.push({ owner, role, a, b, siemens: siemensOf(owner, ohms), sourceVolts: volts }),
       filament: (role, a, b, model) => filaments.push({ owner, role, a, b, ...model }),
       switching: (device) => switches.push({ owner, ...device }),
     };
@@ -109,6 +110,12 @@ function partElements(
   }
   layLeads(circuit, state, node, switches);
   return { branches, filaments, switches };
+}
+
+/** @throws {CoreError} `circuit/ohms` */
+function siemensOf(owner: string, ohms: number): number {
+  if (ohms > 0 && ohms < Infinity) return 1 / ohms;
+  throw new CoreError('circuit/ohms', `Expected ohms above 0 in ${owner}: got ${ohms}.`, { owner, ohms });
 }
 
 /** What one of the faults does within a part, or null. */

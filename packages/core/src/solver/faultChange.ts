@@ -129,8 +129,7 @@ function cut(base: LinearisedNetwork, edge: number, a: number, b: number, siemen
   if (cutOff(edge, a) || cutOff(edge, b)) {
     return { ...change(base, []), group: (node) => (cutOff(edge, node) ? cutAway : group[node]!) };
   }
-  const { nodeCount } = base.network;
-  const z = (p: number, q: number) => base.transferOhms[p * nodeCount + q]!;
+  const z = (p: number, q: number) => base.transferOhms(p)[q]!;
   const left = 1 - siemens * (z(a, a) + z(b, b) - 2 * z(a, b));
   return { ...change(base, [{ a, b, siemens: -siemens }]), lossy: left < leastLeft };
 }

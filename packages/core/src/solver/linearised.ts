@@ -16,7 +16,7 @@ export interface FilamentLine {
 
 /**
  * A network with its switching devices held and its filaments replaced by their tangents, solved: voltages, and
- * the matrix of transfer resistances from which every small change of it follows.
+ * the transfer resistances from which every small change of it follows.
  */
 export interface LinearisedNetwork {
   readonly network: Network;
@@ -25,8 +25,10 @@ export interface LinearisedNetwork {
   readonly filamentLines: readonly FilamentLine[];
   /** Volts of each node against the reference; inside a floating group, against its anchor. */
   readonly volts: Float64Array;
-  /** nodeCount × nodeCount, row-major, ohms: volts at the row for an amp into the column. Symmetric. */
-  readonly transferOhms: Float64Array;
+  /** Volts at every node for an amp into this one, ohms; symmetric. Worked out when first asked for, and kept. */
+  readonly transferOhms: (node: number) => Float64Array;
+  /** The diagonal of that: ohms from each node to the reference. Worked out once, without keeping the rest. */
+  readonly ownOhms: () => Float64Array;
 }
 
 /** The tangent of a filament at so many volts. */
@@ -50,7 +52,7 @@ export function lineHolds(
 /**
  * Solves a network with its switching devices held as `joined` says.
  * @throws {CoreError} `solver/no-convergence` when filaments do not settle, naming one
- * Cost: one sparse factoring per Newton round, then one pair of triangular solves per node.
+ * Cost: one sparse factoring per Newton round; then one pair of triangular solves for each node that is asked about.
  */
 export function linearise(network: Network, joined: readonly boolean[]): LinearisedNetwork {
   const { branches, filaments, switches, nodeCount } = network;
@@ -78,7 +80,7 @@ export function linearise(network: Network, joined: readonly boolean[]): Lineari
         connectivity: connected,
         filamentLines: lines,
         volts,
-        transferOhms: invert(factor, nodeCount),
+        ...transfers(factor, nodeCount),
       };
     }
     lines = filaments.map((filament, index) => filamentLine(filament, across[index]!));
@@ -129,16 +131,35 @@ function assemble(
   return { factor: ldlFactor(nodeCount - 1, entries), injected };
 }
 
-/** Every column of the inverse, with a row and a column of zeros for the reference. */
-function invert(factor: LdlFactor, nodeCount: number): Float64Array {
-  const inverse = new Float64Array(nodeCount * nodeCount);
-  const column = new Float64Array(nodeCount - 1);
+/** Columns of the inverse, with a zero for the reference. */
+function transfers(factor: LdlFactor, nodeCount: number) {
+  const known = new Array<Float64Array | undefined>(nodeCount);
   const work = new Float64Array(nodeCount - 1);
-  for (let node = 1; node < nodeCount; node++) {
+  const solveInto = (column: Float64Array, node: number) => {
     column.fill(0);
-    column[node - 1] = 1;
+    if (node !== REFERENCE) column[node - 1] = 1;
     ldlSolveInPlace(factor, column, work);
-    inverse.set(column, node * nodeCount + 1);
-  }
-  return inverse;
+  };
+  let own: Float64Array | null = null;
+  return {
+    transferOhms(this: void, node: number): Float64Array {
+      const found = known[node];
+      if (found !== undefined) return found;
+      const row = new Float64Array(nodeCount);
+      solveInto(row.subarray(1), node);
+      known[node] = row;
+      return row;
+    },
+    ownOhms(this: void): Float64Array {
+      if (own !== null) return own;
+      own = new Float64Array(nodeCount);
+      const column = new Float64Array(nodeCount - 1);
+      for (let node = 1; node < nodeCount; node++) {
+        const found = known[node];
+        if (found === undefined) solveInto(column, node);
+        own[node] = found === undefined ? column[node - 1]! : found[node]!;
+      }
+      return own;
+    },
+  };
 }

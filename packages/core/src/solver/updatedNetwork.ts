@@ -96,10 +96,9 @@ function missedAmps({ network, volts, transferOhms }: LinearisedNetwork) {
       amps.set(index, (amps.get(index) ?? 0) + more);
       shifted ??= volts.slice();
       const { a, b } = filaments[index]!;
-      // Z is symmetric: a node's row is its column.
-      const [out, back] = [a * nodeCount, b * nodeCount];
+      const [out, back] = [transferOhms(a), transferOhms(b)];
       for (let node = 0; node < nodeCount; node++) {
-        shifted[node]! += more * (transferOhms[back + node]! - transferOhms[out + node]!);
+        shifted[node]! += more * (back[node]! - out[node]!);
       }
     },
     volts: () => shifted ?? volts,
@@ -120,14 +119,15 @@ function unsettled(fault: Fault | null): CoreError {
 interface ReducedSystem {
   /** Volts of every node before the change, filaments on their chords. */
   readonly before: Float64Array | null;
-  readonly nodes: readonly number[];
+  /** Transfer ohms of the nodes N. */
+  readonly rows: readonly Float64Array[];
   /** j - D·v'_N. */
   readonly injected: readonly number[];
   /** W, size × size, row-major; worked out on first use, since many solutions are asked for volts alone. */
   readonly weights: () => readonly number[];
 }
 
-const noChange: ReducedSystem = { before: null, nodes: [], injected: [], weights: () => [] };
+const noChange: ReducedSystem = { before: null, rows: [], injected: [], weights: () => [] };
 
 function reducedSystem(
   { network, transferOhms, filamentLines }: LinearisedNetwork,
@@ -135,7 +135,7 @@ function reducedSystem(
   { conductances }: FaultChange,
   moved: ReadonlyMap<number, FilamentLine>,
 ): ReducedSystem {
-  const { nodeCount, filaments } = network;
+  const { filaments } = network;
   const nodes: number[] = [];
   const rowOf = (node: number) => {
     if (node === REFERENCE) return -1;
@@ -153,8 +153,8 @@ function reducedSystem(
     currents.push(i, j, line.offsetAmps - filamentLines[index]!.offsetAmps);
   }
   const size = nodes.length;
-  const between = (i: number, j: number) =>
-    i < 0 || j < 0 ? 0 : transferOhms[nodes[i]! * nodeCount + nodes[j]!]!;
+  const rows = nodes.map(transferOhms);
+  const between = (i: number, j: number) => (i < 0 || j < 0 ? 0 : rows[i]![nodes[j]!]!);
   const matrix: number[] = [];
   const driven: number[] = [];
   for (let i = 0; i < size; i++) {
@@ -184,7 +184,7 @@ function reducedSystem(
     inject(p, q, added[c + 2]! * ((touched[p] ?? 0) - (touched[q] ?? 0)));
   }
   let weights: readonly number[] | null = null;
-  return { before: volts, nodes, injected, weights: () => (weights ??= weightsOf(matrix, added, size)) };
+  return { before: volts, rows, injected, weights: () => (weights ??= weightsOf(matrix, added, size)) };
 }
 
 /** W = D·(1 + Z_NN·D)⁻¹. */
@@ -203,13 +203,12 @@ function weightsOf(matrix: readonly number[], added: readonly number[], size: nu
 }
 
 function voltsAfter(
-  { network, volts, transferOhms }: LinearisedNetwork,
-  { before, nodes, injected }: ReducedSystem,
+  { volts }: LinearisedNetwork,
+  { before, rows, injected }: ReducedSystem,
   node: number,
 ): number {
   let sum = (before ?? volts)[node]!;
-  const row = node * network.nodeCount;
-  for (let k = 0; k < nodes.length; k++) sum += transferOhms[row + nodes[k]!]! * injected[k]!;
+  for (let k = 0; k < rows.length; k++) sum += rows[k]![node]! * injected[k]!;
   return sum;
 }
 
@@ -239,27 +238,21 @@ function filled(count: number, value: (node: number) => number): Float64Array {
 
 /** Ohms between two nodes after the change: uᵀ·Z'·u with u = +1 at the one, -1 at the other. */
 function ohmsAgainst(
-  { network, transferOhms }: LinearisedNetwork,
-  { nodes, weights }: ReducedSystem,
+  { transferOhms, ownOhms }: LinearisedNetwork,
+  { rows, weights }: ReducedSystem,
   other: number,
   node: number,
 ): number {
-  const { nodeCount } = network;
-  const size = nodes.length;
+  const size = rows.length;
   const weight = weights();
-  let ohms =
-    transferOhms[node * nodeCount + node]! +
-    transferOhms[other * nodeCount + other]! -
-    2 * transferOhms[node * nodeCount + other]!;
-  // Z is symmetric: a node's row is its column, and lies together.
-  const [own, others] = [node * nodeCount, other * nodeCount];
+  const own = ownOhms();
+  let ohms = own[node]! + own[other]! - (other === REFERENCE ? 0 : 2 * transferOhms(other)[node]!);
+  // Z is symmetric: what a node has towards those of N is what their rows have at it.
   for (let i = 0; i < size; i++) {
-    const seen = transferOhms[own + nodes[i]!]! - transferOhms[others + nodes[i]!]!;
+    const seen = rows[i]![node]! - rows[i]![other]!;
     if (seen === 0) continue;
     let inner = 0;
-    for (let j = 0; j < size; j++) {
-      inner += weight[i * size + j]! * (transferOhms[own + nodes[j]!]! - transferOhms[others + nodes[j]!]!);
-    }
+    for (let j = 0; j < size; j++) inner += weight[i * size + j]! * (rows[j]![node]! - rows[j]![other]!);
     ohms -= seen * inner;
   }
   return ohms;

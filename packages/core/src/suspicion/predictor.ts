@@ -1,6 +1,7 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
 import { stateKey } from '../circuit/operatingState';
+import { CoreError } from '../errors';
 import type { Fault } from '../faults/fault';
 import type { Hypothesis } from '../faults/hypotheses';
 import { hypothesesOf } from '../faults/hypotheses';
@@ -47,11 +48,25 @@ interface SolvedState extends StateColumns {
   readonly table: FaultTable;
 }
 
-/** @param hypotheses - what can be wrong; everything in the circuit unless told otherwise */
+/** Beyond this many sections a search would take minutes for every reading. */
+const mostSections = 2000;
+
+/**
+ * @param hypotheses - what can be wrong; everything in the circuit unless told otherwise
+ * @throws {CoreError} `circuit/too-large`
+ */
 export function createPredictor(
   circuit: Circuit,
   hypotheses: readonly Hypothesis[] = hypothesesOf(circuit),
 ): Predictor {
+  const { length } = circuit.sections;
+  if (length > mostSections) {
+    throw new CoreError(
+      'circuit/too-large',
+      `A search takes at most ${mostSections} sections: this circuit has ${length}. Leave out what cannot be the cause.`,
+      { sections: `${length}` },
+    );
+  }
   const healthy = hypotheses.length;
   const solvedState = solvedStates(circuit, [...hypotheses.map(({ fault }) => fault), null]);
   const bench = (state: OperatingState, hypothesis: number | null): Bench => {
