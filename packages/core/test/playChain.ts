@@ -42,10 +42,7 @@ export function playChain(count: number, kind: 'open' | 'short to ground', instr
       return;
     }
     const limits = { refused: [], without: allBut(instrument), taken };
-    const [action] = nextActions(predictor, suspicion, { state, at: null, stripped: [] }, limits, {
-      count: 1,
-      leastShare: 0,
-    });
+    const [action] = nextActions(predictor, suspicion, { state, at: null, stripped: [] }, limits, 1);
     if (action === undefined) throw new Error(`no action left for faults ${faults.join(', ')}`);
     const byOutcome = new Map<string, number[]>();
     for (const fault of faults) {

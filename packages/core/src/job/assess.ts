@@ -125,7 +125,7 @@ export function undivided(
   const limits = { refused: job.refused, without, taken };
   return alikeSuspects(predictor, suspicion, taken).map((suspects) => {
     const narrowed = narrowedTo(predictor, suspicion, suspects);
-    const [parting] = nextActions(predictor, narrowed, job.site, limits, { count: 1, leastShare: 0 });
+    const [parting] = nextActions(predictor, narrowed, job.site, limits, 1);
     return { suspects, parting: parting ?? null };
   });
 }

@@ -45,14 +45,14 @@ export interface ProposedAction {
 
 /** Less than this is not worth a probe. */
 const leastBits = 0.01;
-/** How many actions to offer, and how much worse than the best one, per minute, they may be. */
-const usualChoice = { count: 5, leastShare: 0.25 };
+/** How many actions to offer. */
+const usualCount = 5;
 /** Two tests that tell this nearly the same are taken for one. */
 const sameBits = 1e-3;
 /** A suspect is named among what is left, or counted as cleared, across these. */
 const namedFrom = 0.02;
 /** Every candidate is weighed on a sample of this many rows; so many of the best are weighed in full. */
-const roughRows = 48;
+const roughRows = 64;
 const shortlisted = 40;
 /** So many more come along that lie behind trim. */
 const longestBehindTrim = 16;
@@ -64,8 +64,8 @@ const played = 10;
 const laterRate = 0.3;
 
 /**
- * The best things to do next, at most `count`, no two the same question, none below `leastShare` of the best in bits
- * per minute; ordered by the minutes that the whole job is then expected to take.
+ * The best things to do next, at most `count`, no two the same question, ordered by the minutes that the whole job is
+ * then expected to take.
  *
  * Information is about the suspect, not about its ohms: I = H(S) - Σ p(o)·H(S | o). Every test in every state worth
  * having is weighed on a sample of the suspicion, the best of them in full, the best of those by playing on.
@@ -75,7 +75,7 @@ export function nextActions(
   suspicion: Suspicion,
   site: Worksite,
   limits: PlanLimits,
-  { count, leastShare }: { readonly count: number; readonly leastShare: number } = usualChoice,
+  count = usualCount,
 ): readonly ProposedAction[] {
   const belief = beliefOf(predictor, suspicion);
   const scales = scalesFor(belief);
@@ -87,7 +87,6 @@ export function nextActions(
   const offered = offersByState(predictor, states, site, limits);
   const { list, behindTrim } = shortlist(rough, offered, Math.max(shortlisted, 2 * count));
   const ranked = weighed(scales, list);
-  const least = leastShare * (ranked[0]?.rate ?? 0);
   const trim = weighed(scales, behindTrim.slice(0, triedBehindTrim));
   const first = ranked[0];
   if (first === undefined) return [];
@@ -98,15 +97,12 @@ export function nextActions(
     const choice = choices.get(candidate);
     return choice === undefined ? Infinity : minutesWith(choice, site);
   });
-  return ordered
-    .filter(({ rate, toGoShare }) => rate >= least || toGoShare <= asGood)
-    .slice(0, count)
-    .map(({ candidate, bits, minutesToGo }) => {
-      const { test, state, instrument, column } = candidate;
-      const table = scales.table(instrument, column().rowsFor(belief.hypotheses));
-      const outcomes = table === null ? [] : foresee(scales, table);
-      return { purpose: 'search', test, state, work: candidate.work(), bits, minutesToGo, outcomes };
-    });
+  return ordered.slice(0, count).map(({ candidate, bits, minutesToGo }) => {
+    const { test, state, instrument, column } = candidate;
+    const table = scales.table(instrument, column().rowsFor(belief.hypotheses));
+    const outcomes = table === null ? [] : foresee(scales, table);
+    return { purpose: 'search', test, state, work: candidate.work(), bits, minutesToGo, outcomes };
+  });
 }
 
 /** What one test would tell, now: bits, and what each outcome would leave. Null when it can tell nothing. */
@@ -222,7 +218,7 @@ function choicesOf(rough: Scales, list: readonly Weighed[]): ReadonlyMap<Candida
 }
 
 /** Minutes to go that differ by less than this share are taken for the same. */
-const asGood = 0.02;
+const asGood = 0.03;
 
 interface Played extends Weighed {
   readonly minutesToGo: number | null;

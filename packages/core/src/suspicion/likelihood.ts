@@ -27,7 +27,7 @@ export interface TakenReading {
 }
 
 /** Share of readings that mean nothing: wrong pin, wrong range, a slip of the thumb. One wrong entry never kills the truth. */
-export const slipShare = 0.01;
+export const slipShare = 0.006;
 /** Of slips on a meter, those that show OL. */
 const slipOverload = 0.2;
 

@@ -194,7 +194,7 @@ describe('swapping a part', () => {
       suspicionOf(predictor, taken),
       { state: rest, at: null, stripped: [] },
       { refused: [], without: ['lamp-to-ground', 'lamp-to-battery', 'voltmeter', 'ohmmeter'], taken },
-      { count: 20, leastShare: 0 },
+      20,
     );
     const swap = actions.find(({ state }) => state.renewed?.includes('L1') === true)!;
     expect(swap.work.money).toBe(3);
@@ -223,7 +223,7 @@ test('the plan keeps to pinned places, and weighs a preferred instrument’s min
   const suspicion = suspicionOf(predictor, [fuseBlows]);
   const site = { state: withCavity(states.rest, 'F17', { kind: 'open' }), at: null, stripped: [] };
   const free = { refused: [], without: [], taken: [fuseBlows] };
-  const all = { count: 12, leastShare: 0 };
+  const all = 12;
   const pinned = nextActions(predictor, suspicion, site, { ...free, pinned: ['fuse-box', 'd-pillar'] }, all);
   expect(pinned.length).toBeGreaterThan(0);
   for (const { work } of pinned)
