@@ -1,5 +1,5 @@
-import type { Circuit, OperatingState } from '@grim-lantern/core';
-import { restingState, withApart, withCavity, withControl } from '@grim-lantern/core';
+import type { CavityFill, Circuit, OperatingState } from '@grim-lantern/core';
+import { restingState, withApart, withCavity, withControl, withRenewed } from '@grim-lantern/core';
 import { CliProblem } from './cliProblem';
 
 /**
@@ -27,13 +27,25 @@ function withWord(circuit: Circuit, state: OperatingState, word: string): Operat
   const part = circuit.parts.find(({ id }) => id === name);
   if (part === undefined) throw unfit(word, 'a control or a part of this circuit');
   if (part.kind === 'fuse') {
-    const lamp = /^lamp(\d{1,3})$/.exec(value);
-    if (value === 'empty') return withCavity(state, name, { kind: 'open' });
-    if (lamp !== null) return withCavity(state, name, { kind: 'lamp', watts: Number(lamp[1]) });
-    throw unfit(word, `${name}=empty or ${name}=lamp21`);
+    const fill = fillOf(value);
+    if (fill !== null) return withCavity(state, name, fill);
+    throw unfit(
+      word,
+      ['empty', 'lamp21', 'breaker10', 'ammeter10', 'lead10'].map((each) => `${name}=${each}`).join(', '),
+    );
   }
   if (value === 'apart') return withApart(state, name, true);
-  throw unfit(word, `${name}=apart`);
+  if (value === 'swapped') return withRenewed(state, name);
+  throw unfit(word, `${name}=apart, ${name}=swapped`);
+}
+
+/** `empty`, or what stands in for the fuse with its watts or amps. */
+function fillOf(value: string): CavityFill | null {
+  if (value === 'empty') return { kind: 'open' };
+  const [, kind, size] = /^(lamp|breaker|ammeter|lead)(\d{1,3})$/.exec(value) ?? [];
+  if (kind === 'lamp') return { kind, watts: Number(size) };
+  if (kind === 'breaker' || kind === 'ammeter') return { kind, amps: Number(size) };
+  return kind === 'lead' ? { kind: 'jumper', amps: Number(size) } : null;
 }
 
 function unfit(word: string, expected: string): CliProblem {

@@ -106,10 +106,16 @@ describe('solve', () => {
     expect(solved('saloon=on,F17=lamp21').volts['F17.load']).toBeLessThan(6);
   });
 
+  test('an ammeter or a fused lead stands in for the fuse, and a swapped relay works as the old one', () => {
+    for (const state of ['saloon=on,F17=ammeter10', 'saloon=on,F17=lead10', 'saloon=on,K4=swapped']) {
+      expect(solved(state).volts['RL12.1']).toBeGreaterThan(12);
+    }
+  });
+
   test.each([
     ['saloon=dim', /saloon=on/],
     ['C7', /C7=apart/],
-    ['F17=plain', /F17=empty or F17=lamp21/],
+    ['F17=plain', /F17=empty, F17=lamp21, F17=breaker10, F17=ammeter10, F17=lead10/],
     ['door=open', /a control or a part/],
   ])('refuses %s by the word', (state, expected) => {
     const refused = problem('solve', circuitFile, '--state', state);

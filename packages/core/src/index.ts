@@ -12,7 +12,14 @@ export type {
 export { partIdOf } from './circuit/terminalRef';
 export type { TerminalRef } from './circuit/terminalRef';
 export type { Condition } from './circuit/condition';
-export { cavityFill, stateKey, withApart, withCavity, withControl } from './circuit/operatingState';
+export {
+  cavityFill,
+  stateKey,
+  withApart,
+  withCavity,
+  withControl,
+  withRenewed,
+} from './circuit/operatingState';
 export { restingState } from './circuit/restingState';
 export type { CavityFill, OperatingState } from './circuit/operatingState';
 export { partById, placeById, sectionById, terminalName, terminalsOf } from './circuit/terminals';
