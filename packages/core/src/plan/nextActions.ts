@@ -218,7 +218,7 @@ function choicesOf(rough: Scales, list: readonly Weighed[]): ReadonlyMap<Candida
 }
 
 /** Minutes to go that differ by less than this share are taken for the same. */
-const asGood = 0.03;
+const asGood = 0.08;
 
 interface Played extends Weighed {
   readonly minutesToGo: number | null;
