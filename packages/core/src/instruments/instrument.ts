@@ -201,6 +201,10 @@ export function senseAll(
   second: Float64Array,
 ): void {
   const count = faults.length;
+  if (!table.keepsRows) {
+    senseEach(probe, table, faults, first, second);
+    return;
+  }
   switch (probe.kind) {
     case 'port': {
       const { node, against } = probe;
@@ -240,11 +244,22 @@ export function senseAll(
     case 'stands':
     case 'sight':
     case 'vain':
-      for (let k = 0; k < count; k++) {
-        const both = sensed(probe, table.solution(faults[k]!));
-        first[k] = both.first;
-        second[k] = both.second;
-      }
+      senseEach(probe, table, faults, first, second);
+  }
+}
+
+/** The plain way: each solution asked by itself. */
+function senseEach(
+  probe: Probe,
+  table: FaultTable,
+  faults: ArrayLike<number>,
+  first: Float64Array,
+  second: Float64Array,
+): void {
+  for (let k = 0; k < faults.length; k++) {
+    const both = sensed(probe, table.solution(faults[k]!));
+    first[k] = both.first;
+    second[k] = both.second;
   }
 }
 

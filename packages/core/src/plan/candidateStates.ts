@@ -16,12 +16,14 @@ export const limiterLamp: CavityFill = { kind: 'lamp', watts: 21 };
  * nothing in this circuit.
  * @param fuses - those that feed what is suspect
  * @param parts - those that may well be the cause: worth a swap where a good one is known
+ * @param near - the only parts that a hand goes to; any when null
  */
 export function candidateStates(
   predictor: Predictor,
   present: OperatingState,
   fuses: readonly string[],
   parts: readonly string[],
+  near: ReadonlySet<string> | null,
 ): readonly OperatingState[] {
   const { circuit } = predictor;
   const joined = present.apart.length === 0 ? [] : [{ ...present, apart: [] }];
@@ -30,7 +32,9 @@ export function candidateStates(
     predictor,
     bases.flatMap((base) => [base, ...controlsMoved(circuit, base)]),
   );
-  const removable = circuit.parts.filter((part) => kindOf(part).removal !== null);
+  const removable = circuit.parts.filter(
+    (part) => kindOf(part).removal !== null && near?.has(part.id) !== false,
+  );
   const parted = set.flatMap((state) => [
     state,
     ...removable.map(({ id }) => withApart(state, id, !state.apart.includes(id))),

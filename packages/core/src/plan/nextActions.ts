@@ -1,6 +1,7 @@
 import type { Circuit } from '../circuit/circuit';
 import { fedSections } from '../circuit/fedSections';
 import type { OperatingState } from '../circuit/operatingState';
+import { partIdOf } from '../circuit/terminalRef';
 import { thingsOf } from '../faults/fault';
 import type { Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
@@ -82,9 +83,10 @@ export function nextActions(
   if (scales.doubt < leastBits) return [];
   const { circuit } = predictor;
   const { fuses, parts } = inQuestion(circuit, belief);
-  const states = candidateStates(predictor, site.state, fuses, parts);
+  const near = nearParts(circuit, belief, fuses);
+  const states = candidateStates(predictor, site.state, fuses, parts, near);
   const rough = scalesFor(sampled(predictor, belief, roughRows));
-  const offered = offersByState(predictor, states, site, limits);
+  const offered = offersByState(predictor, states, site, limits, near);
   const { list, behindTrim } = shortlist(rough, offered, Math.max(shortlisted, 2 * count));
   const ranked = weighed(scales, list);
   const trim = weighed(scales, behindTrim.slice(0, triedBehindTrim));
@@ -262,6 +264,32 @@ function inQuestion(circuit: Circuit, { suspects, suspectChances }: Belief) {
     return behind >= questionFrom ? [fuse] : [];
   });
   return { fuses, parts: suspects.filter((_id, s) => suspectChances[s]! >= questionFrom) };
+}
+
+/** From so many sections on, nobody probes far away from all that is suspect. */
+const largeFrom = 120;
+/** A suspect this likely is one that a probe may go near to. */
+const nearFrom = 0.002;
+
+/** The parts at the ends of what is suspect or behind a fuse in question; null (any) in a small circuit. */
+function nearParts(
+  circuit: Circuit,
+  { suspects, suspectChances }: Belief,
+  fuses: readonly string[],
+): ReadonlySet<string> | null {
+  if (circuit.sections.length < largeFrom) return null;
+  const fed = fedSections(circuit);
+  const things = new Set([
+    ...fuses,
+    ...fuses.flatMap((fuse) => [...(fed.get(fuse) ?? [])]),
+    ...suspects.filter((_id, s) => suspectChances[s]! >= nearFrom).flatMap(thingsOf),
+  ]);
+  const near = new Set(circuit.parts.flatMap(({ id }) => (things.has(id) ? [id] : [])));
+  for (const { id, from, to } of circuit.sections) {
+    const ends = [partIdOf(from), partIdOf(to)];
+    if (things.has(id) || ends.some((end) => things.has(end))) for (const end of ends) near.add(end);
+  }
+  return near;
 }
 
 function foresee({ belief, joint, jointWith }: Scales, table: OutcomeTable): readonly ForeseenOutcome[] {

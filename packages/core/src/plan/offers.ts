@@ -1,6 +1,8 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
 import { stateKey } from '../circuit/operatingState';
+import { partIdOf } from '../circuit/terminalRef';
+import { sectionById } from '../circuit/terminals';
 import type { Instrument, InstrumentId, Test } from '../instruments/instrument';
 import { allInstruments, instrumentById } from '../instruments/instruments';
 import type { Column } from '../suspicion/column';
@@ -34,6 +36,8 @@ export interface Offer {
   readonly instrument: Instrument;
   readonly test: Test;
   readonly place: string | undefined;
+  /** The part that it is laid on; null for a place. */
+  readonly part: string | null;
   readonly column: () => Column;
   /** The most bits that it could tell. */
   readonly mostBits: number;
@@ -76,6 +80,7 @@ function offersIn({ circuit, inState }: Predictor, state: OperatingState): reado
           instrument,
           test,
           place: instrument.place(circuit, at),
+          part: partAt(circuit, at),
           mostBits: mostBits(instrument),
           column: lazily(() => columns.column(test)),
         };
@@ -83,6 +88,14 @@ function offersIn({ circuit, inState }: Predictor, state: OperatingState): reado
   );
   offered.set(columns, offers);
   return offers;
+}
+
+/** The part that a target belongs to: that of a terminal or of a section's end, a part itself; null for a place. */
+function partAt(circuit: Circuit, at: string): string | null {
+  const [id = '', end] = at.split('@');
+  if (end === undefined) return circuit.places.some((place) => place.id === at) ? null : at.split(/[.~]/)[0]!;
+  const section = sectionById(circuit, id);
+  return partIdOf(end === 'from' ? section.from : section.to);
 }
 
 function lazily<T>(make: () => T): () => T {
@@ -95,12 +108,16 @@ function mostBits({ display }: Instrument): number {
   return Math.log2(display.kind === 'outcomes' ? display.outcomes.length : mostNumberOutcomes);
 }
 
-/** What can be asked in each of some states, cheap states first. */
+/**
+ * What can be asked in each of some states, cheap states first.
+ * @param near - the only parts that a probe goes to; any when null
+ */
 export function offersByState(
   predictor: Predictor,
   states: readonly OperatingState[],
   site: Worksite,
   limits: PlanLimits,
+  near: ReadonlySet<string> | null,
 ): readonly StateOffers[] {
   const { circuit } = predictor;
   const asked = askedByState(limits.taken);
@@ -120,6 +137,7 @@ export function offersByState(
         cost(offer) {
           const { instrument, test, place } = offer;
           if (!instrument.electrical && state !== site.state) return Infinity;
+          if (near !== null && offer.part !== null && !near.has(offer.part)) return Infinity;
           if (limits.without.includes(instrument.id) || refused.has(test.at)) return Infinity;
           if ((place !== undefined && outOfReach(place)) || already(test)) return Infinity;
           return full(instrument, place).cost;

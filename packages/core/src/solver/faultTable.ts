@@ -11,11 +11,16 @@ export interface FaultTable {
   readonly network: Network;
   readonly faults: readonly (Fault | null)[];
   readonly solution: (fault: number) => Solution;
+  /** Whether rows are worth keeping: a large table would fill the memory with them. */
+  readonly keepsRows: boolean;
   /** Volts of every node. */
   readonly volts: (fault: number) => Float64Array;
   /** Ohms behind every node against the body or another node; infinite where they do not hang together. */
   readonly ohms: (fault: number, against?: number) => Float64Array;
 }
+
+/** Numbers in a table beyond which it keeps none: some 30 MB. */
+const mostKept = 2e6;
 
 export function faultTable({ network, solve }: StateSolver, faults: readonly (Fault | null)[]): FaultTable {
   const count = faults.length;
@@ -31,6 +36,7 @@ export function faultTable({ network, solve }: StateSolver, faults: readonly (Fa
     network,
     faults,
     solution,
+    keepsRows: network.nodeCount * count <= mostKept,
     volts: rows((fault) => solution(fault).allVolts()),
     ohms(fault, against = REFERENCE) {
       if (against === REFERENCE) return toBody(fault);
