@@ -18,10 +18,11 @@ export {
   withApart,
   withCavity,
   withControl,
+  withLead,
   withRenewed,
 } from './circuit/operatingState';
 export { restingState } from './circuit/restingState';
-export type { CavityFill, OperatingState } from './circuit/operatingState';
+export type { CavityFill, Lead, OperatingState } from './circuit/operatingState';
 export { partById, placeById, sectionById, terminalName, terminalsOf } from './circuit/terminals';
 export { CoreError } from './errors';
 export { thingsOf } from './faults/fault';
@@ -46,6 +47,8 @@ export { kindOf } from './parts/partKinds';
 export { limiterLamp } from './plan/candidateStates';
 export type { Move } from './plan/moves';
 export { moveWords, movesBetween } from './plan/moves';
+export { priceOfBeingWrong } from './plan/priceOfBeingWrong';
+export type { PriceOfBeingWrong, Repair } from './plan/priceOfBeingWrong';
 export { foreseeTest } from './plan/nextActions';
 export type { ForeseenOutcome, ProposedAction } from './plan/nextActions';
 export type { OutcomeSpec } from './plan/outcomeTable';
