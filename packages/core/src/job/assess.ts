@@ -68,7 +68,7 @@ function damageSeen({ circuit }: Predictor, job: JobState, suspect: string): boo
 export function planNext(
   predictor: Predictor,
   job: JobState,
-  { suspicion, isolated }: Assessment,
+  { suspicion, isolated, proven }: Assessment,
   without: readonly InstrumentId[] = notInEveryKit,
 ): readonly ProposedAction[] {
   const taken = standingReadings(job);
@@ -78,7 +78,7 @@ export function planNext(
   const keys = new Set(proofs.map(({ test }) => `${test.instrument} ${test.at}`));
   const others = searched.filter(({ test }) => !keys.has(`${test.instrument} ${test.at}`));
   // Where it cannot be seen, or has been looked at in vain, what would show it wrong stands for the proof.
-  const contradiction = proofs.length === 0 ? others.slice(0, 1) : [];
+  const contradiction = proofs.length === 0 && !proven ? others.slice(0, 1) : [];
   const search = others.slice(contradiction.length);
   return [
     ...proofs,

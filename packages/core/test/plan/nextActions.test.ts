@@ -95,9 +95,11 @@ describe('from a job with nothing but its complaint', () => {
       likeliestReading(test, predictor.predict(state, test, fault));
     const played = playJob(predictor, [], read, 16);
     expect(played).toMatchObject({ suspect: section, isolated: true });
-    // A look that would tell nothing new is still asked for: to be seen before anything is cut.
+    // Unless it is proven, what would show it to the eye, or show it wrong, is asked for before anything is cut.
     const job = foldJob(library, played.events);
-    expect(planNext(predictor, job, assess(predictor, job))[0]).toMatchObject({ purpose: 'proof' });
+    const assessment = assess(predictor, job);
+    const [next] = planNext(predictor, job, assessment);
+    expect(assessment.proven || next?.purpose === 'proof').toBe(true);
   });
 });
 
