@@ -58,6 +58,11 @@ export function withLead(state: OperatingState, lead: Lead): OperatingState {
   return { ...state, leads: [...(state.leads ?? []), lead] };
 }
 
+/** Whether a part has been swapped for a good one. */
+export function isRenewed({ renewed }: OperatingState, part: string): boolean {
+  return renewed?.includes(part) === true;
+}
+
 /** The same state with one part swapped for a good one. */
 export function withRenewed(state: OperatingState, part: string): OperatingState {
   const others = (state.renewed ?? []).filter((each) => each !== part);

@@ -5,7 +5,7 @@ import type { Candidate } from './offers';
 import { minutesPerMoney } from './offers';
 import type { Change, Worksite } from './work';
 import { changeBetween, workAfter } from './work';
-import { plogp } from './worth';
+import { leastBits, plogp } from './worth';
 
 /** A candidate whose outcomes are known, for playing on. */
 export interface Choice {
@@ -21,8 +21,6 @@ export const foundFrom = 0.9;
 const leastWeight = 0.02;
 /** No job is played further than this. */
 const mostSteps = 8;
-/** Less than this is not worth a probe. */
-const leastBits = 0.01;
 
 /**
  * Plays a job to its end for each way of starting it: first the choice, then always the one that tells most per

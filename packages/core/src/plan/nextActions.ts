@@ -18,7 +18,7 @@ import type { OutcomeSpec, OutcomeTable } from './outcomeTable';
 import type { Work, Worksite } from './work';
 import { workFor } from './work';
 import type { Scales } from './worth';
-import { scalesFor } from './worth';
+import { leastBits, scalesFor } from './worth';
 
 /** What an outcome would leave. */
 export interface ForeseenOutcome {
@@ -44,8 +44,6 @@ export interface ProposedAction {
   readonly outcomes: readonly ForeseenOutcome[];
 }
 
-/** Less than this is not worth a probe. */
-const leastBits = 0.01;
 /** How many actions to offer. */
 const usualCount = 5;
 /** Two tests that tell this nearly the same are taken for one. */

@@ -1,10 +1,13 @@
 import type { Instrument } from '../instruments/instrument';
 import type { PredictionColumn } from '../suspicion/column';
 import { meaningless } from '../suspicion/column';
+import { entropyBits } from '../suspicion/suspicion';
 import type { Belief } from './belief';
 import type { OutcomeTable } from './outcomeTable';
 import { outcomeTables } from './outcomeTable';
 
+/** Less than this is not worth a probe. */
+export const leastBits = 0.01;
 /** Tests that would be meaningless with more than this probability are not proposed. */
 const meaninglessAtMost = 0.02;
 
@@ -27,7 +30,7 @@ export function scalesFor(belief: Belief): Scales {
   const count = chances.length;
   const joint = new Float64Array(suspectChances.length);
   const make = outcomeTables(belief);
-  const doubt = -suspectChances.reduce((sum, each) => sum + plogp(each), 0);
+  const doubt = entropyBits(suspectChances);
   const jointWith = (table: OutcomeTable, outcome: number) => {
     const row = outcome * count;
     let probability = 0;

@@ -1,6 +1,7 @@
 import type { Circuit, Section } from '../circuit/circuit';
 import type { TerminalRef } from '../circuit/terminalRef';
 import type { OperatingState } from '../circuit/operatingState';
+import { isRenewed } from '../circuit/operatingState';
 import { terminalsOf } from '../circuit/terminals';
 import { CoreError } from '../errors';
 import type { Effect } from '../faults/effect';
@@ -88,7 +89,7 @@ function partElements(
   const switches: SwitchingDevice[] = [];
   for (const part of circuit.parts) {
     if (state.apart.includes(part.id)) continue;
-    const effect = state.renewed?.includes(part.id) === true ? null : effectOn(part.id, faults);
+    const effect = isRenewed(state, part.id) ? null : effectOn(part.id, faults);
     const owner = part.id;
     const plain: NetworkBuilder = {
       resistor: (role, a, b, ohms) =>

@@ -1,5 +1,6 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
+import { isRenewed } from '../circuit/operatingState';
 import { CoreError } from '../errors';
 import type { Effect } from '../faults/effect';
 import type { Fault, SectionFault } from '../faults/fault';
@@ -59,7 +60,7 @@ export function stateSolver(circuit: Circuit, state: OperatingState): StateSolve
     return updateNetwork(anew, faultChange(anew, null), null);
   };
   const present = (fault: Fault | null) =>
-    fault?.kind === 'part' && state.renewed?.includes(fault.part) === true ? null : fault;
+    fault?.kind === 'part' && isRenewed(state, fault.part) ? null : fault;
   return { network, solve: (fault) => settle(network, solved, present(fault)) };
 }
 
