@@ -103,36 +103,43 @@ export function calibration(stated: readonly Stated[]) {
 const readingsInAll = 10;
 
 /**
- * Jobs read ten times, as the plan goes, each reading then replaced by a plainly wrong one in turn.
- * @returns how many of them change which suspect leads, and how many of those are named as the likely mistake
+ * Jobs of ten readings as the plan goes, the plan going on from whatever was entered; one of them, anywhere, is plainly
+ * wrong.
+ * @returns in how many of them it put another suspect first than the true value would have; how many of those named
+ *   it as the likely mistake by the tenth reading, and how many had the true cause in front then
  */
 export function spoiledJobs(
   predictor: Predictor,
   events: readonly JobEvent[],
   count: number,
   seed: number,
-): { readonly changed: number; readonly named: number } {
+): { readonly changed: number; readonly named: number; readonly right: number } {
   const { circuit, hypotheses } = predictor;
   const random = seededRandom(seed);
   const first = assess(predictor, foldJob(circuit, events)).suspicion;
-  let [changed, named] = [0, 0];
+  const leader = (log: readonly JobEvent[]) =>
+    assess(predictor, foldJob(circuit, log)).suspicion.suspects[0]!.id;
+  let [changed, named, right] = [0, 0, 0];
   for (let job = 0; job < count; job++) {
     const fault = drawn(first.hypotheses, random, (h) => hypotheses[h]?.suspect !== NOTHING_WRONG);
-    const read = (test: Test, state: OperatingState) =>
+    const honest = (test: Test, state: OperatingState) =>
       simulateReading(predictor.bench(state, fault), test, random);
-    const { events: log } = playJob(predictor, events, read, readingsInAll - 1, undefined, 'never');
-    const verdict = assess(predictor, foldJob(circuit, log)).suspicion.suspects[0]!.id;
-    log.forEach((event, index) => {
-      if (event.type !== 'reading-taken' || index < events.length) return;
-      const spoiled = { ...event, value: wrongReading(event.test, random) };
-      const { suspicion } = assess(
-        predictor,
-        foldJob(circuit, [...log.slice(0, index), spoiled, ...log.slice(index + 1)]),
-      );
-      if (suspicion.suspects[0]!.id === verdict) return;
-      changed++;
-      named += suspicion.likelyMistake === event.id ? 1 : 0;
-    });
+    const spoiledAt = Math.floor(random() * (readingsInAll - 1));
+    let taken = 0;
+    const read = (test: Test, state: OperatingState) =>
+      taken++ === spoiledAt ? wrongReading(test, random) : honest(test, state);
+    let suspected = false;
+    const watch = ({ suspicion }: Assessment) => (suspected ||= suspicion.likelyMistake === `r${spoiledAt}`);
+    const { events: log, suspect } = playJob(predictor, events, read, readingsInAll - 1, watch, 'never');
+    const at = events.length + spoiledAt;
+    const bad = log[at];
+    // The plan ran dry before it.
+    if (bad?.type !== 'reading-taken') continue;
+    const truly = { ...bad, value: honest(bad.test, bad.state) };
+    if (leader(log.slice(0, at + 1)) === leader([...log.slice(0, at), truly])) continue;
+    changed++;
+    named += suspected ? 1 : 0;
+    right += suspect === hypotheses[fault]!.suspect ? 1 : 0;
   }
-  return { changed, named };
+  return { changed, named, right };
 }

@@ -7,6 +7,7 @@ import { foreseeTest, nextActions } from '../plan/nextActions';
 import { foundFrom } from '../plan/lookAhead';
 import { alikeSuspects, narrowedTo } from '../suspicion/alike';
 import type { Predictor } from '../suspicion/predictor';
+import { doubtingSlipShare } from '../suspicion/likelihood';
 import type { Suspicion } from '../suspicion/suspicion';
 import { suspicionOf } from '../suspicion/suspicion';
 import type { JobState } from './foldJob';
@@ -29,8 +30,10 @@ export interface Assessment {
   readonly suspicion: Suspicion;
   /** The suspect that stands alone, or null while the search goes on. */
   readonly isolated: string | null;
-  /** Whether that one has been shown directly: its damage seen, or so much read that next to nothing else is left. */
+  /** Whether that one has been shown directly: its damage seen, or so much read that no single slip could undo it. */
   readonly proven: boolean;
+  /** While one stands alone unproven: what would be thought by one who doubts every reading more. */
+  readonly doubting: Suspicion | null;
 }
 
 /** The readings that count: those not withdrawn. */
@@ -41,12 +44,19 @@ function standingReadings(job: JobState) {
 /** The suspicion that a job's readings add up to. Quick: readings are few. */
 export function assess(predictor: Predictor, job: JobState): Assessment {
   const share = job.comesAndGoes ? comesAndGoesShare.told : comesAndGoesShare.usually;
-  const suspicion = suspicionOf(predictor, standingReadings(job), share);
+  const standing = standingReadings(job);
+  const suspicion = suspicionOf(predictor, standing, share);
   const top = suspicion.suspects[0];
-  const isolated = top !== undefined && top.probability >= isolatedFrom ? top.id : null;
-  const proven =
-    isolated !== null && (top!.probability >= provenFrom || damageSeen(predictor, job, isolated));
-  return { suspicion, isolated, proven };
+  if (top === undefined || top.probability < isolatedFrom) {
+    return { suspicion, isolated: null, proven: false, doubting: null };
+  }
+  const isolated = top.id;
+  if (damageSeen(predictor, job, isolated)) return { suspicion, isolated, proven: true, doubting: null };
+  const doubting = suspicionOf(predictor, standing, share, doubtingSlipShare);
+  const left = doubting.suspects.find(({ id }) => id === isolated)?.probability ?? 0;
+  return left >= provenFrom
+    ? { suspicion, isolated, proven: true, doubting: null }
+    : { suspicion, isolated, proven: false, doubting };
 }
 
 /** Whether damage was seen where a suspect can be seen. */
@@ -62,33 +72,37 @@ function damageSeen({ circuit }: Predictor, job: JobState, suspect: string): boo
 }
 
 /**
- * What to do next, best first. While a suspect stands alone, the looks that would prove it come first.
+ * What to do next, best first. While a suspect stands alone unproven: what shows it to the eye, and what would tell
+ * it from those that a slip of one reading hides.
  * @param without - instruments that are not to hand
  */
 export function planNext(
   predictor: Predictor,
   job: JobState,
-  { suspicion, isolated, proven }: Assessment,
+  { suspicion, isolated, doubting }: Assessment,
   without: readonly InstrumentId[] = notInEveryKit,
 ): readonly ProposedAction[] {
   const taken = standingReadings(job);
-  const searched = nextActions(predictor, suspicion, job.site, { refused: job.refused, without, taken });
-  if (isolated === null || isolated === NOTHING_WRONG) return searched;
-  const proofs = proofOf(predictor, suspicion, job, isolated);
-  const keys = new Set(proofs.map(({ test }) => `${test.instrument} ${test.at}`));
-  const others = searched.filter(({ test }) => !keys.has(`${test.instrument} ${test.at}`));
-  // Where it cannot be seen, or has been looked at in vain, what would show it wrong stands for the proof.
-  const contradiction = proofs.length === 0 && !proven ? others.slice(0, 1) : [];
-  const search = others.slice(contradiction.length);
-  return [
-    ...proofs,
-    ...contradiction.map((each) => ({ ...each, purpose: 'proof' as const })),
-    ...search,
-  ].slice(0, 5);
+  const limits = { refused: job.refused, without, taken };
+  if (isolated === null || isolated === NOTHING_WRONG || doubting === null) {
+    return nextActions(predictor, suspicion, job.site, limits);
+  }
+  const looks = looksAt(predictor, doubting, job, isolated);
+  const keys = new Set(looks.map(({ test }) => `${test.instrument} ${test.at}`));
+  const others = nextActions(predictor, doubting, job.site, limits).filter(
+    ({ test }) => !keys.has(`${test.instrument} ${test.at}`),
+  );
+  const rate = ({ bits, work }: ProposedAction) => bits / work.minutes;
+  const [first] = others;
+  const better = first === undefined ? looks : looks.filter((look) => rate(look) >= rate(first));
+  const worse = looks.filter((look) => !better.includes(look));
+  return [...better, ...others.slice(0, 1), ...worse, ...others.slice(1)]
+    .slice(0, 5)
+    .map((each, index) => (index === 0 || looks.includes(each) ? { ...each, purpose: 'proof' } : each));
 }
 
 /** Looks at the suspect where it can be seen, the likeliest sight per minute first. */
-function proofOf(
+function looksAt(
   predictor: Predictor,
   suspicion: Suspicion,
   job: JobState,
@@ -102,8 +116,7 @@ function proofOf(
     )
     .flatMap((place) => {
       const test = { instrument: 'look', at: place } as const;
-      const action = foreseeTest(predictor, suspicion, job.site, test, job.state);
-      return action === null ? [] : { ...action, purpose: 'proof' as const };
+      return foreseeTest(predictor, suspicion, job.site, test, job.state) ?? [];
     })
     .sort((one, other) => seen(other) / other.work.minutes - seen(one) / one.work.minutes);
 }

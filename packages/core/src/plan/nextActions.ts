@@ -51,13 +51,14 @@ const sameBits = 1e-3;
 /** A suspect is named among what is left, or counted as cleared, across these. */
 const namedFrom = 0.02;
 /** Every candidate is weighed on a sample of this many rows; so many of the best are weighed in full. */
-const roughRows = 64;
+const glanceRows = 32;
 const shortlisted = 40;
 /** So many more come along that lie behind trim. */
 const longestBehindTrim = 16;
 /** So many of those are tried as the next thing to do. */
 const triedBehindTrim = 4;
-/** So many of the best are played to the end of the job. */
+/** So many of the best are played to the end of the job, on a sample of so many rows. */
+const playedRows = 64;
 const played = 10;
 /** What cannot be played to its end is guessed at this share of the best rate: the easy tests are done by then. */
 const laterRate = 0.3;
@@ -83,9 +84,10 @@ export function nextActions(
   const { fuses, parts } = inQuestion(circuit, belief);
   const near = nearParts(circuit, belief, fuses);
   const states = candidateStates(predictor, site.state, fuses, parts, near);
-  const rough = scalesFor(sampled(predictor, belief, roughRows));
+  const glance = scalesFor(sampled(predictor, belief, glanceRows));
+  const rough = scalesFor(sampled(predictor, belief, playedRows));
   const offered = offersByState(predictor, states, site, limits, near);
-  const { list, behindTrim } = shortlist(rough, offered, Math.max(shortlisted, 2 * count));
+  const { list, behindTrim } = shortlist(glance, offered, Math.max(shortlisted, 2 * count));
   const ranked = weighed(scales, list);
   const trim = weighed(scales, behindTrim.slice(0, triedBehindTrim));
   const first = ranked[0];

@@ -50,16 +50,50 @@ const sameAbsolute = 0.001;
 /** In `rowOf`, for a hypothesis that has no row yet. */
 const none = -1;
 
+/** Hypotheses in the order in which they were asked for: the rows of one column, or of all that share it. */
+export class RowOrder {
+  readonly rowOf: Int32Array;
+  private readonly order: Int32Array;
+  private rows = 0;
+  private last: Int32Array | null = null;
+
+  /** @param count - hypotheses in all */
+  constructor(readonly count: number) {
+    this.rowOf = new Int32Array(count).fill(none);
+    this.order = new Int32Array(count);
+  }
+
+  get length(): number {
+    return this.rows;
+  }
+
+  /** Gives rows to those that have none. Free when the same array was asked for last. */
+  ask(hypotheses: Int32Array): void {
+    if (this.last === hypotheses) return;
+    this.last = hypotheses;
+    for (const h of hypotheses) {
+      if (this.rowOf[h] !== none) continue;
+      this.rowOf[h] = this.rows;
+      this.order[this.rows++] = h;
+    }
+  }
+
+  /** The hypotheses of the rows from one on. */
+  since(row: number): Int32Array {
+    return this.order.subarray(row, this.rows);
+  }
+}
+
 /**
  * What one test in one state senses and shows, worked out hypothesis by hypothesis as it is asked for and kept:
  * it depends on the circuit, the state and the fault alone, never on what was read before. While all that is asked
  * for looks the same, nothing is kept at all.
  */
 export class Column {
-  private rows = 0;
-  private shown: PredictionColumn | null = null;
-  /** 1 for the hypotheses that have been sensed, and how far what they gave goes. */
-  private readonly seen: Uint8Array;
+  /** What a plan's first glance asks of every column of the state: in step with the others. */
+  private readonly glanced: Filled;
+  private readonly asked: Filled;
+  private sensed = 0;
   private readonly first: Range = { least: Infinity, greatest: -Infinity };
   private readonly second: Range = { least: Infinity, greatest: -Infinity };
 
@@ -67,55 +101,63 @@ export class Column {
     private readonly laid: Laid,
     private readonly display: Display,
     private readonly table: FaultTable,
-    /** Hypotheses in all. */
-    private readonly count: number,
+    /** Of all columns of the state. */
+    private readonly shared: RowOrder,
   ) {
-    this.seen = new Uint8Array(count);
+    this.glanced = { order: shared, rows: 0, column: null };
+    this.asked = { order: null, rows: 0, column: null };
   }
 
-  /** The column with the rows of some hypotheses filled; null when all that were ever asked for look the same. */
+  /** The column with the rows of some hypotheses filled; null when all that were ever asked for so look the same. */
   telling(hypotheses: Int32Array): PredictionColumn | null {
-    return this.shown === null && this.alike(hypotheses) ? null : this.rowsFor(hypotheses);
+    this.shared.ask(hypotheses);
+    return this.glanced.column === null && this.alike() ? null : this.fill(this.glanced, this.shared);
   }
 
   /** The column with every row filled. */
   whole(): PredictionColumn {
-    return this.rowsFor(Int32Array.from({ length: this.count }, (_each, h) => h));
+    return this.rowsFor(Int32Array.from({ length: this.shared.count }, (_each, h) => h));
   }
 
   /** The column with the rows of some hypotheses filled, whether they look the same or not. */
   rowsFor(hypotheses: Int32Array): PredictionColumn {
-    const shown = this.shown ?? emptyColumn(this.display, new Int32Array(this.count).fill(none), 0);
-    const missing: number[] = [];
-    for (const h of hypotheses) if (shown.rowOf[h] === none) missing.push(h);
-    this.shown = grown(this.display, shown, this.rows, missing.length);
+    const order = (this.asked.order ??= new RowOrder(this.shared.count));
+    order.ask(hypotheses);
+    return this.fill(this.asked, order);
+  }
+
+  private fill(filled: Filled, order: RowOrder): PredictionColumn {
+    if (filled.column !== null && filled.rows === order.length) return filled.column;
+    const missing = order.since(filled.rows);
+    const column = grown(this.display, filled.column, order.rowOf, filled.rows, missing.length);
     const { first, second } = scratchFor(missing.length);
     senseAll(this.laid.probe, this.table, missing, first, second);
     for (let k = 0; k < missing.length; k++) {
-      this.shown.rowOf[missing[k]!] = this.rows;
-      store(this.shown, this.rows++, this.laid.show(first[k]!, second[k]!));
+      store(column, filled.rows++, this.laid.show(first[k]!, second[k]!));
     }
-    return this.shown;
+    filled.column = column;
+    return column;
   }
 
-  private alike(hypotheses: Int32Array): boolean {
-    const { seen, first, second } = this;
-    let missing = 0;
-    for (const h of hypotheses) if (seen[h] === 0) missing++;
-    if (missing > 0) {
-      const asked = new Int32Array(missing);
-      for (const h of hypotheses) {
-        if (seen[h] !== 0) continue;
-        seen[h] = 1;
-        asked[--missing] = h;
-      }
-      const sensed = scratchFor(asked.length);
-      senseAll(this.laid.probe, this.table, asked, sensed.first, sensed.second);
-      widen(first, sensed.first, asked.length);
-      widen(second, sensed.second, asked.length);
+  private alike(): boolean {
+    const { shared, first, second } = this;
+    const missing = shared.since(this.sensed);
+    if (missing.length > 0) {
+      const sensed = scratchFor(missing.length);
+      senseAll(this.laid.probe, this.table, missing, sensed.first, sensed.second);
+      widen(first, sensed.first, missing.length);
+      widen(second, sensed.second, missing.length);
+      this.sensed = shared.length;
     }
     return narrow(first) && narrow(second);
   }
+}
+
+/** A column as far as it has been filled. */
+interface Filled {
+  order: RowOrder | null;
+  rows: number;
+  column: PredictionColumn | null;
 }
 
 /** The least and the greatest of what was sensed. */
@@ -125,9 +167,16 @@ interface Range {
 }
 
 /** Room for more rows, what is there kept. */
-function grown(display: Display, column: PredictionColumn, rows: number, more: number): PredictionColumn {
+function grown(
+  display: Display,
+  column: PredictionColumn | null,
+  rowOf: Int32Array,
+  rows: number,
+  more: number,
+): PredictionColumn {
+  if (column === null) return emptyColumn(display, rowOf, more);
   if (rows + more <= column.special.length) return column;
-  const larger = emptyColumn(display, column.rowOf, Math.max(rows + more, 2 * rows));
+  const larger = emptyColumn(display, rowOf, Math.max(rows + more, 2 * rows));
   larger.figures.set(column.figures);
   larger.special.set(column.special);
   return larger;

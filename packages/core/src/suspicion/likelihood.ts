@@ -28,6 +28,8 @@ export interface TakenReading {
 
 /** Share of readings that mean nothing: wrong pin, wrong range, a slip of the thumb. One wrong entry never kills the truth. */
 export const slipShare = 0.006;
+/** The same for one who is asked to swear to the verdict: as many as a tired hand makes. Judgement. */
+export const doubtingSlipShare = 0.04;
 /** Of slips on a meter, those that show OL. */
 const slipOverload = 0.2;
 
@@ -40,20 +42,27 @@ export interface ReadingLikelihood {
   readonly slip: number;
 }
 
-/** @returns likelihoods in the order of the predictor's hypotheses; densities on the scale for numbers */
-export function readingLikelihood(predictor: Predictor, reading: TakenReading): ReadingLikelihood {
+/**
+ * @param share - of readings that are slips
+ * @returns likelihoods in the order of the predictor's hypotheses; densities on the scale for numbers
+ */
+export function readingLikelihood(
+  predictor: Predictor,
+  reading: TakenReading,
+  share: number = slipShare,
+): ReadingLikelihood {
   const { display } = instrumentById(reading.test.instrument);
   const column = predictor.column(reading.state, reading.test).whole();
-  const slip = slipShare * slipLikelihood(display, reading.value);
+  const slip = share * slipLikelihood(display, reading.value);
   const every = Int32Array.from(predictor.hypotheses, (_each, h) => h);
   const families = Int32Array.from(predictor.hypotheses, ({ family }) => family);
   const deviations = new Float64Array(every.length);
   if (column.kind === 'numbers') spreadFamilies(column, every, families, deviations);
   const total = new Float64Array(every.length);
   for (let h = 0; h < total.length; h++) {
-    total[h] = slip + (1 - slipShare) * honest(display, column, h, deviations[h]!, reading.value);
+    total[h] = slip + (1 - share) * honest(display, column, h, deviations[h]!, reading.value);
   }
-  return { slip, total, coming: comingAndGoing(predictor, reading, column, total, slip) };
+  return { slip, total, coming: comingAndGoing(predictor, reading, column, total, slip, share) };
 }
 
 /** Likelihoods where each fault is there for some readings and gone for others. */
@@ -63,6 +72,7 @@ function comingAndGoing(
   column: PredictionColumn,
   total: Float64Array,
   slip: number,
+  share: number,
 ): Float64Array {
   const gone = hypotheses.findIndex(({ suspect }) => suspect === NOTHING_WRONG);
   if (gone < 0) return total;
@@ -74,7 +84,7 @@ function comingAndGoing(
   const absent = chancesOf(column, gone);
   return total.map((_there, h) => {
     if (hypotheses[h]?.mayComeAndGo !== true) return total[gone]!;
-    return slip + (1 - slipShare) * (mixture(chancesOf(column, h), absent)[index] ?? 0);
+    return slip + (1 - share) * (mixture(chancesOf(column, h), absent)[index] ?? 0);
   });
 }
 

@@ -13,7 +13,7 @@ import type { FaultTable } from '../solver/faultTable';
 import { faultTable } from '../solver/faultTable';
 import type { Network } from '../solver/network';
 import { stateSolver } from '../solver/solution';
-import { Column } from './column';
+import { Column, RowOrder } from './column';
 
 /** Solved states kept at hand; each holds a few matrices of nodes × nodes. */
 const keptStates = 300;
@@ -109,6 +109,7 @@ function solveState(circuit: Circuit, state: OperatingState, faults: readonly (F
   const { network } = solver;
   const table = faultTable(solver, faults);
   const columns = new Map<string, Column>();
+  const order = new RowOrder(faults.length - 1);
   return {
     state,
     network,
@@ -118,7 +119,7 @@ function solveState(circuit: Circuit, state: OperatingState, faults: readonly (F
       const known = columns.get(key);
       if (known !== undefined) return known;
       const { lay, display } = instrumentById(instrument);
-      const fresh = new Column(lay({ circuit, state, network }, at), display, table, faults.length - 1);
+      const fresh = new Column(lay({ circuit, state, network }, at), display, table, order);
       columns.set(key, fresh);
       return fresh;
     },

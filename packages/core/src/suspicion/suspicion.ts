@@ -2,7 +2,7 @@ import { NOTHING_WRONG } from '../faults/hypotheses';
 import type { Predictor } from './predictor';
 import { comesAndGoesShare } from '../faults/rates';
 import type { ReadingLikelihood, TakenReading } from './likelihood';
-import { readingLikelihood } from './likelihood';
+import { readingLikelihood, slipShare } from './likelihood';
 import type { PairWeight } from './pairs';
 import { pairsExplaining } from './pairs';
 
@@ -65,15 +65,17 @@ const contradictionFrom = 0.3;
  * the fault always there and once for it coming and going. The probability that reading i is a slip is
  * Σ p(h | all) · slip_i / p(ri | h), exact for this model. When a reading looks like a slip, pairs of faults join in.
  * @param comingShare - share of all faults that come and go, as the complaint has it
+ * @param slips - share of readings that mean nothing
  */
 export function suspicionOf(
   predictor: Predictor,
   readings: readonly TakenReading[],
   comingShare: number = comesAndGoesShare.usually,
+  slips: number = slipShare,
 ): Suspicion {
   const { hypotheses } = predictor;
   const count = hypotheses.length;
-  const likelihoods = readings.map((reading) => readingLikelihood(predictor, reading));
+  const likelihoods = readings.map((reading) => readingLikelihood(predictor, reading, slips));
   const comes = hypotheses.some(({ suspect }) => suspect === NOTHING_WRONG);
   // The first half: always there; the second: coming and going.
   const logWeight = new Float64Array(2 * count);
@@ -104,8 +106,8 @@ export function suspicionOf(
     return step;
   });
   const single = normalised(logWeight);
-  const slips = slipProbabilities(likelihoods, single);
-  const contradicted = slips.some((slip) => slip >= contradictionFrom);
+  const singleSlips = slipProbabilities(likelihoods, single);
+  const contradicted = singleSlips.some((slip) => slip >= contradictionFrom);
   const found = contradicted ? pairsExplaining(predictor, readings, likelihoods) : [];
   const { posterior, pairs } = withPairs(logWeight, single, found);
   const effects = slipProbabilitiesWith(likelihoods, posterior, pairs).map((slipProbability, index) => ({

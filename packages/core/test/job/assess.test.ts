@@ -1,0 +1,55 @@
+import type { OperatingState } from '../../src/circuit/operatingState';
+import type { Test } from '../../src/instruments/instrument';
+import { instrumentById } from '../../src/instruments/instruments';
+import { assess } from '../../src/job/assess';
+import { foldJob } from '../../src/job/foldJob';
+import { createPredictor } from '../../src/suspicion/predictor';
+import { likeliestReading } from '../likeliestReading';
+import { minibus, minibusEvents } from '../library';
+import { playJob } from '../playJob';
+
+describe('the minibus, its pin backed out, played with one wrong entry', () => {
+  const predictor = createPredictor(minibus);
+  const fault = predictor.hypotheses.findIndex(
+    ({ suspect, name }) => suspect === 'C3' && name === 'pin 1 backed out',
+  );
+  const honest = (test: Test, state: OperatingState) =>
+    likeliestReading(test, predictor.predict(state, test, fault));
+
+  /** Plays on as planned until it is proven, one reading the opposite of what it should be. */
+  const playedWith = (wrongAt: number) => {
+    let taken = 0;
+    const mistakes = new Set<string | null>();
+    const read = (test: Test, state: OperatingState) => {
+      const truth = honest(test, state);
+      const { display } = instrumentById(test.instrument);
+      if (taken++ !== wrongAt) return truth;
+      if (display.kind === 'number') {
+        return { kind: 'number', value: truth.kind === 'number' && truth.value > 6 ? 0.02 : 12.4 } as const;
+      }
+      const other = display.outcomes.find(({ id }) => truth.kind === 'outcome' && id !== truth.outcome)!;
+      return { kind: 'outcome', outcome: other.id } as const;
+    };
+    const watch = ({ suspicion }: { suspicion: { likelyMistake: string | null } }) =>
+      mistakes.add(suspicion.likelyMistake);
+    const played = playJob(predictor, minibusEvents, read, 16, watch, 'proven');
+    return { played, mistakes };
+  };
+
+  test('a verdict is sworn to only when no single slip could undo it', () => {
+    const { events, suspect } = playJob(predictor, minibusEvents, honest, 16, undefined, 'proven');
+    expect(suspect).toBe('C3');
+    const job = foldJob(minibus, events);
+    expect(assess(predictor, job)).toMatchObject({ isolated: 'C3', proven: true, doubting: null });
+    // One reading fewer: it stands alone, or not even that; either way it is not proven.
+    const before = assess(predictor, foldJob(minibus, events.slice(0, -1)));
+    expect(before.proven).toBe(false);
+    expect(before.doubting === null).toBe(before.isolated === null);
+  });
+
+  test.each([0, 1])('going on as planned finds the wrong entry, at reading %i, and the cause', (wrongAt) => {
+    const { played, mistakes } = playedWith(wrongAt);
+    expect(played.suspect).toBe('C3');
+    expect(mistakes).toContain(`r${wrongAt}`);
+  });
+});
