@@ -7,6 +7,8 @@ import type { Database } from './database/database';
 const demoSchema = z.strictObject({
   id: z.uuid(),
   name: z.string(),
+  hourlyRate: z.number().min(0),
+  askFrom: z.number().min(0),
   technicians: z.array(z.strictObject({ id: z.uuid(), name: z.string() })),
   vehicles: z.array(z.strictObject({ id: z.uuid(), name: z.string(), service: z.string() })),
   circuits: z.array(z.strictObject({ id: z.uuid(), vehicleId: z.uuid(), file: z.string() })),
@@ -43,7 +45,8 @@ export async function loadDemo(
   const jobs = await Promise.all(files.map((file) => document(demoJobSchema, join(folder, 'jobs', file))));
   await sequelize.transaction(async (transaction) => {
     const options = { transaction };
-    await models.Workshop.create({ id: workshopId, name: workshop.name }, options);
+    const { name, hourlyRate, askFrom } = workshop;
+    await models.Workshop.create({ id: workshopId, name, hourlyRate, askFrom }, options);
     await models.Technician.bulkCreate(
       workshop.technicians.map((each) => ({ workshopId, ...each })),
       options,

@@ -1,12 +1,11 @@
 import { z } from 'zod';
 import { circuitSchema } from './circuit';
 import { jobEventSchema, loggedEventSchema } from './job';
+import { portableJobSchema } from './jobFile';
+import { technicianSchema, vehicleSchema } from './people';
 import { longText, shortText } from './text';
 
 const id = z.uuid('Expected a UUID.');
-
-export const technicianSchema = z.object({ id, name: shortText });
-export const vehicleSchema = z.object({ id, name: shortText, service: shortText });
 
 /** A job in the list: enough to draw its line and to ask for the rest. */
 export const jobSummarySchema = z.object({
@@ -35,6 +34,10 @@ export const circuitSummarySchema = z.object({ id, name: shortText, vehicle: veh
 
 export const workshopSchema = z.object({
   name: shortText,
+  /** What an hour costs, in the workshop's currency. */
+  hourlyRate: z.number(),
+  /** From this price on the customer is asked before a strip or a part. */
+  askFrom: z.number(),
   technicians: z.array(technicianSchema),
   circuits: z.array(circuitSummarySchema),
 });
@@ -56,8 +59,6 @@ export const problemSchema = z.object({
   field: z.string().optional(),
 });
 
-export type Technician = z.infer<typeof technicianSchema>;
-export type Vehicle = z.infer<typeof vehicleSchema>;
 export type Workshop = z.infer<typeof workshopSchema>;
 export type JobSummary = z.infer<typeof jobSummarySchema>;
 export type NewJob = z.infer<typeof newJobSchema>;
@@ -116,6 +117,14 @@ export const routes = {
     body: newJobSchema,
     reply: jobSummarySchema,
     refusals: { ...badBody, ...notFound },
+  },
+  importJob: {
+    method: 'post',
+    path: '/api/jobs/import',
+    summary: 'Take in a job as a document, whole: its vehicle, circuit, technicians and events',
+    body: portableJobSchema,
+    reply: jobSummarySchema,
+    refusals: badBody,
   },
   job: {
     method: 'get',

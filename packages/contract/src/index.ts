@@ -6,8 +6,6 @@ export {
   newJobSchema,
   problemSchema,
   routes,
-  technicianSchema,
-  vehicleSchema,
   workshopSchema,
 } from './api';
 export type {
@@ -19,14 +17,14 @@ export type {
   Reply,
   Route,
   RouteName,
-  Technician,
-  Vehicle,
   Workshop,
 } from './api';
 export { circuitSchema } from './circuit';
 export { jobEventSchema, operatingStateSchema } from './job';
-export { jobFileSchema } from './jobFile';
-export type { JobFile } from './jobFile';
+export { jobFileSchema, portableJobSchema } from './jobFile';
+export type { JobFile, PortableJob } from './jobFile';
+export { technicianSchema, vehicleSchema } from './people';
+export type { Technician, Vehicle } from './people';
 export { publishedSchemas } from './publishedSchemas';
 export { openApi } from './openApi';
 export { firstProblem } from './firstProblem';

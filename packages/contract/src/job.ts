@@ -51,6 +51,7 @@ export const testSchema = z.strictObject({
     'fuse-millivolts',
     'ammeter',
     'live-data',
+    'codes',
   ]),
   at: z.string().regex(/^[A-Za-z0-9+_@.~-]{1,90}$/, 'Expected a point of the circuit.'),
 }) satisfies z.ZodType<Test>;
@@ -68,6 +69,9 @@ export const readingValueSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('overload') }),
   z.strictObject({ kind: z.literal('outcome'), outcome: localId }),
 ]) satisfies z.ZodType<ReadingValue>;
+
+/** In the workshop's currency. */
+const money = z.number().min(0, 'Expected 0 or more.').max(1e6, 'Expected at most a million.');
 
 const stamp = {
   id: z.uuid('Expected a UUID.'),
@@ -91,6 +95,7 @@ export const jobEventSchema = z.discriminatedUnion('type', [
     state: operatingStateSchema,
     value: readingValueSchema,
     typed: shortText,
+    corrects: z.uuid('Expected the id of a reading.').optional(),
   }),
   z.strictObject({
     ...stamp,
@@ -98,9 +103,41 @@ export const jobEventSchema = z.discriminatedUnion('type', [
     reading: z.uuid('Expected the id of a reading.'),
     why: shortText,
   }),
-  z.strictObject({ ...stamp, type: z.literal('point-refused'), point: testSchema.shape.at }),
+  z.strictObject({
+    ...stamp,
+    type: z.literal('point-refused'),
+    point: testSchema.shape.at,
+    why: shortText.optional(),
+  }),
   z.strictObject({ ...stamp, type: z.literal('point-allowed'), point: testSchema.shape.at }),
-  z.strictObject({ ...stamp, type: z.literal('cause-found'), suspect: suspectId, text: longText }),
+  z.strictObject({ ...stamp, type: z.literal('checklist-skipped'), module: localId, why: shortText }),
+  z.strictObject({ ...stamp, type: z.literal('customer-asked'), text: longText, amount: money }),
+  z.strictObject({
+    ...stamp,
+    type: z.literal('customer-answered'),
+    agreed: z.boolean(),
+    amount: money,
+    text: z.string().trim().max(4000, 'Expected at most 4000 characters.'),
+  }),
+  z.strictObject({
+    ...stamp,
+    type: z.literal('cause-found'),
+    suspect: suspectId,
+    text: longText,
+    root: longText.optional(),
+  }),
+  z.strictObject({
+    ...stamp,
+    type: z.literal('repair-done'),
+    steps: z.array(longText).max(30, 'Expected at most 30 steps.').readonly(),
+    text: z.string().trim().max(4000, 'Expected at most 4000 characters.'),
+  }),
+  z.strictObject({
+    ...stamp,
+    type: z.literal('job-closed'),
+    proven: z.boolean(),
+    why: z.string().trim().max(4000, 'Expected at most 4000 characters.'),
+  }),
   z.strictObject({ ...stamp, type: z.literal('job-reopened') }),
 ]) satisfies z.ZodType<JobEvent>;
 

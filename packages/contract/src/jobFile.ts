@@ -1,31 +1,57 @@
 import { checkEvent } from '@grim-lantern/core';
-import type { JobEvent } from '@grim-lantern/core';
+import type { Circuit, JobEvent } from '@grim-lantern/core';
 import { z } from 'zod';
 import { circuitSchema } from './circuit';
 import { jobEventSchema } from './job';
+import { technicianSchema, vehicleSchema } from './people';
 import { shortText } from './text';
 
-/** A job as one document: its circuit and its events, oldest first. Every event is checked against the circuit. */
-export const jobFileSchema = z
-  .strictObject({
-    format: z.literal('grim-lantern/job'),
-    version: z.literal(1),
-    title: shortText,
-    circuit: circuitSchema,
-    events: z.array(jobEventSchema).max(10_000, 'Expected at most 10,000 events.').readonly(),
-  })
-  .superRefine(({ circuit, events }, context) => {
-    const readings = new Set<string>();
-    events.forEach((event: JobEvent, index) => {
-      for (const { path, message } of checkEvent(circuit, event)) {
-        context.addIssue({ code: 'custom', path: ['events', index, ...path.split('.')], message });
-      }
-      if (event.type === 'reading-taken') readings.add(event.id);
-      if (event.type === 'reading-withdrawn' && !readings.has(event.reading)) {
-        const message = 'Expected the id of an earlier reading of this job.';
-        context.addIssue({ code: 'custom', path: ['events', index, 'reading'], message });
-      }
-    });
+/** Where a job comes from: what another installation needs to take it in whole. */
+const originSchema = z.strictObject({
+  jobId: z.uuid('Expected a UUID.'),
+  openedAt: z.iso.datetime('Expected a date and time (ISO 8601).'),
+  circuitId: z.uuid('Expected a UUID.'),
+  vehicle: vehicleSchema,
+  technicians: z.array(technicianSchema).max(1000, 'Expected at most 1000 technicians.').readonly(),
+});
+
+const fields = {
+  format: z.literal('grim-lantern/job'),
+  version: z.literal(1),
+  title: shortText,
+  circuit: circuitSchema,
+  events: z.array(jobEventSchema).max(10_000, 'Expected at most 10,000 events.').readonly(),
+};
+
+type Fitting = { readonly circuit: Circuit; readonly events: readonly JobEvent[] };
+
+/** Every event fits the circuit; what is withdrawn or corrected has been read before. */
+function fit({ circuit, events }: Fitting, context: z.RefinementCtx): void {
+  const readings = new Set<string>();
+  events.forEach((event, index) => {
+    for (const { path, message } of checkEvent(circuit, event)) {
+      context.addIssue({ code: 'custom', path: ['events', index, ...path.split('.')], message });
+    }
+    const field = event.type === 'reading-withdrawn' ? 'reading' : 'corrects';
+    const earlier =
+      event.type === 'reading-withdrawn'
+        ? event.reading
+        : event.type === 'reading-taken'
+          ? event.corrects
+          : undefined;
+    if (earlier !== undefined && !readings.has(earlier)) {
+      const message = 'Expected the id of an earlier reading of this job.';
+      context.addIssue({ code: 'custom', path: ['events', index, field], message });
+    }
+    if (event.type === 'reading-taken') readings.add(event.id);
   });
+}
+
+/** A job as one document: its circuit and its events, oldest first. Every event is checked against the circuit. */
+export const jobFileSchema = z.strictObject({ ...fields, origin: originSchema.optional() }).superRefine(fit);
+
+/** The same from an installation, so that another can take it in. */
+export const portableJobSchema = z.strictObject({ ...fields, origin: originSchema }).superRefine(fit);
 
 export type JobFile = z.infer<typeof jobFileSchema>;
+export type PortableJob = z.infer<typeof portableJobSchema>;

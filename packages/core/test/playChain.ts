@@ -5,7 +5,7 @@ import type { Hypothesis } from '../src/faults/hypotheses';
 import type { InstrumentId, ReadingValue } from '../src/instruments/instrument';
 import { allInstruments } from '../src/instruments/instruments';
 import { isolatedFrom } from '../src/job/assess';
-import { limiterLamp } from '../src/plan/candidateStates';
+import { limiterLamp } from '../src/plan/kit';
 import { nextActions } from '../src/plan/nextActions';
 import type { TakenReading } from '../src/suspicion/likelihood';
 import { createPredictor } from '../src/suspicion/predictor';

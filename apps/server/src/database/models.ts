@@ -5,6 +5,8 @@ import { DataTypes, Model } from 'sequelize';
 class WorkshopRow extends Model<InferAttributes<WorkshopRow>, InferCreationAttributes<WorkshopRow>> {
   declare id: string;
   declare name: string;
+  declare hourlyRate: CreationOptional<number>;
+  declare askFrom: CreationOptional<number>;
 }
 
 class TechnicianRow extends Model<InferAttributes<TechnicianRow>, InferCreationAttributes<TechnicianRow>> {
@@ -74,7 +76,10 @@ export function defineModels(sequelize: Sequelize): Models {
     underscored: true,
   });
   return {
-    Workshop: class extends WorkshopRow {}.init({ id: key(), name: text() }, options('workshops')),
+    Workshop: class extends WorkshopRow {}.init(
+      { id: key(), name: text(), hourlyRate: DataTypes.DOUBLE, askFrom: DataTypes.DOUBLE },
+      options('workshops'),
+    ),
     Technician: class extends TechnicianRow {}.init(
       { workshopId: key(), id: key(), name: text() },
       options('technicians'),

@@ -21,6 +21,7 @@ export function apiRoutes(database: Database, workshopId: string): Router {
     workshop: async () => workshop(database, workshopId, await shelf.list()),
     jobs: async () => ({ jobs: [...(await log.list())] }),
     openJob: (request) => log.open(validated(routes.openJob.body, request.body)),
+    importJob: (request) => log.takeIn(validated(routes.importJob.body, request.body)),
     job: (request) => log.get(idIn(request, 'jobId', 'job/unknown')),
     async events(request) {
       const { after } = validated(z.object(routes.events.query), request.query);
@@ -55,10 +56,15 @@ async function workshop(
   workshopId: string,
   circuits: readonly CircuitSummary[],
 ): Promise<Workshop> {
-  const { name } = await models.Workshop.findOne({ where: { id: workshopId }, rejectOnEmpty: true });
+  const { name, hourlyRate, askFrom } = await models.Workshop.findOne({
+    where: { id: workshopId },
+    rejectOnEmpty: true,
+  });
   const technicians = await models.Technician.findAll({ where: { workshopId }, order: [['name', 'ASC']] });
   return {
     name,
+    hourlyRate,
+    askFrom,
     technicians: technicians.map(({ id, name: technician }) => ({ id, name: technician })),
     circuits: [...circuits],
   };

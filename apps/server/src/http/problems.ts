@@ -19,6 +19,7 @@ const problems = {
     message: 'An event with this id is stored already, and it says something else.',
   },
   'technician/unknown': { status: 422, message: 'The author is not a technician of this workshop.' },
+  'job/order': { status: 422, message: 'That comes later in the order of work.' },
   'reading/unknown': { status: 422, message: 'There is no such reading in this job to withdraw.' },
   'database/unreachable': { status: 503, message: 'The database cannot be reached; nothing was stored.' },
   'server/broken': { status: 500, message: 'The server failed on this request; nothing was stored.' },

@@ -58,10 +58,14 @@ async function refuseUnknownWithdrawals(
   const readings = new Set<string>();
   for (const [index, event] of made.entries()) {
     if (event.type === 'reading-taken') readings.add(event.id);
-    if (event.type !== 'reading-withdrawn' || readings.has(event.reading)) continue;
-    const row = await events.findOne({ where: { workshopId, jobId, id: event.reading }, transaction });
+    const [field, earlier] =
+      event.type === 'reading-withdrawn'
+        ? ['reading', event.reading]
+        : ['corrects', event.type === 'reading-taken' ? event.corrects : undefined];
+    if (earlier === undefined || readings.has(earlier)) continue;
+    const row = await events.findOne({ where: { workshopId, jobId, id: earlier }, transaction });
     if (row?.body.type !== 'reading-taken') {
-      throw new ApiProblem('reading/unknown', `events.${index}.reading`);
+      throw new ApiProblem('reading/unknown', `events.${index}.${field}`);
     }
   }
 }

@@ -1,5 +1,5 @@
 import type { JobEvent, LoggedEvent } from '@grim-lantern/core';
-import type { JobSummary, NewJob } from '@grim-lantern/contract';
+import type { JobSummary, NewJob, PortableJob } from '@grim-lantern/contract';
 import type { Transaction } from 'sequelize';
 import { Op } from 'sequelize';
 import type { Database } from '../database/database';
@@ -7,6 +7,8 @@ import type { JobRow, Models, VehicleRow } from '../database/models';
 import { ApiProblem } from '../http/problems';
 import { appendEvents } from './appendEvents';
 import { checkEvents } from './checkEvents';
+import { checkOrder } from './checkOrder';
+import { takeInJob } from './takeInJob';
 
 /** The jobs of one workshop, as logs that only grow. */
 export interface JobLog {
@@ -14,6 +16,8 @@ export interface JobLog {
   readonly get: (jobId: string) => Promise<JobSummary>;
   /** Opens a job with its complaint. The same request again changes nothing. */
   readonly open: (job: NewJob) => Promise<JobSummary>;
+  /** Takes in a job from another installation, with all that it rests on. The same document again changes nothing. */
+  readonly takeIn: (job: PortableJob) => Promise<JobSummary>;
   /** Events after a sequence number, in order. */
   readonly eventsAfter: (jobId: string, sequence: number) => Promise<readonly LoggedEvent[]>;
   /**
@@ -37,6 +41,10 @@ export function createJobLog({ sequelize, models }: Database, workshopId: string
       await sequelize.transaction((transaction) => openJob(models, workshopId, job, transaction));
       return get(job.id);
     },
+    async takeIn(job) {
+      await sequelize.transaction((transaction) => takeInJob(models, workshopId, job, transaction));
+      return get(job.origin.jobId);
+    },
     async eventsAfter(jobId, sequence) {
       await jobRow(models, workshopId, jobId);
       const rows = await models.JobEvent.findAll({
@@ -49,6 +57,7 @@ export function createJobLog({ sequelize, models }: Database, workshopId: string
       sequelize.transaction(async (transaction) => {
         const job = await jobRow(models, workshopId, jobId, transaction);
         await checkEvents(models, job, events, transaction);
+        await checkOrder(models, job, events, transaction);
         return appendEvents(models, job, events, transaction);
       }),
   };

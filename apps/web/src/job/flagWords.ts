@@ -17,4 +17,5 @@ export const flagWords: Readonly<Record<InstrumentId, string>> = {
   'fuse-millivolts': 'probe here',
   ammeter: 'read here',
   'live-data': 'read here',
+  codes: 'read here',
 };

@@ -22,7 +22,8 @@ export type InstrumentId =
   | 'logic-tester'
   | 'fuse-millivolts'
   | 'ammeter'
-  | 'live-data';
+  | 'live-data'
+  | 'codes';
 
 /** Where an instrument is laid: a terminal `C7.1b`, a section's end `W12@from`, a part `F17`, a place `hinge`. */
 export type Target = string;
@@ -81,6 +82,17 @@ export type Probe =
     }
   /** 1 where a switching device of a part conducts, or a module's input reads high; else 0. */
   | { readonly kind: 'stands'; readonly part: string; readonly role: string }
+  /**
+   * Volts of a module's output pin above its ground; and those of its supply, below 0 while the output is not driven.
+   */
+  | {
+      readonly kind: 'output';
+      readonly pin: number;
+      readonly ground: number;
+      readonly supply: number;
+      readonly part: string;
+      readonly role: string;
+    }
   /** The chance that the fault can be seen, by the suspect that it belongs to. */
   | { readonly kind: 'sight'; readonly chances: ReadonlyMap<string, number> }
   /** Nothing can be told in this setting. */
@@ -164,10 +176,15 @@ function sensed(probe: Probe, solution: Solution): { first: number; second: numb
         second: solution.faults.some((each) => wet.has(faultedId(each) ?? '')) ? 1 : 0,
       };
     }
-    case 'stands': {
-      const { switches } = solution.network;
-      const index = switches.findIndex(({ owner, role }) => owner === probe.part && role === probe.role);
-      return { first: solution.joined[index] === true ? 1 : 0, second: 0 };
+    case 'stands':
+      return { first: conducts(solution, probe) ? 1 : 0, second: 0 };
+    case 'output': {
+      const { pin, ground, supply } = probe;
+      const own = solution.volts(supply) - solution.volts(ground);
+      return {
+        first: solution.volts(pin) - solution.volts(ground),
+        second: conducts(solution, probe) ? own : -own,
+      };
     }
     case 'sight':
       return {
@@ -180,6 +197,14 @@ function sensed(probe: Probe, solution: Solution): { first: number; second: numb
     case 'vain':
       return { first: 0, second: 0 };
   }
+}
+
+/** Whether a switching device of a part conducts. */
+function conducts(
+  { network, joined }: Solution,
+  { part, role }: { readonly part: string; readonly role: string },
+): boolean {
+  return joined[network.switches.findIndex((each) => each.owner === part && each.role === role)] === true;
 }
 
 /** Share of the volts across a load's element that still does its work (power goes with their square). */
@@ -242,6 +267,7 @@ export function senseAll(
     case 'work':
     case 'fuse load':
     case 'stands':
+    case 'output':
     case 'sight':
     case 'vain':
       senseEach(probe, table, faults, first, second);

@@ -2,6 +2,7 @@ import { ammeter } from './ammeter';
 import { beeper } from './beeper';
 import { cavityLamp } from './cavityLamp';
 import { clamp } from './clamp';
+import { codes } from './codes';
 import { freshFuse } from './freshFuse';
 import { fuseMillivolts } from './fuseMillivolts';
 import type { Instrument, InstrumentId } from './instrument';
@@ -30,6 +31,7 @@ const instruments: Readonly<Record<InstrumentId, Instrument>> = {
   'fuse-millivolts': fuseMillivolts,
   ammeter,
   'live-data': liveData,
+  codes,
 };
 
 export const allInstruments: readonly Instrument[] = Object.values(instruments);

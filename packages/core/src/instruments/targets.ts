@@ -80,6 +80,15 @@ export function inputTargets(circuit: Circuit): readonly TerminalRef[] {
   );
 }
 
+/** The outputs of modules that are driven on a condition, as terminals. */
+export function outputTargets(circuit: Circuit): readonly TerminalRef[] {
+  return circuit.parts.flatMap((part) =>
+    part.kind === 'module'
+      ? part.pins.filter((each) => 'drivenWhen' in each).map(({ pin }): TerminalRef => `${part.id}.${pin}`)
+      : [],
+  );
+}
+
 /** The fuses of a circuit. */
 export function fuseTargets(circuit: Circuit): readonly Target[] {
   return circuit.parts.filter((part) => part.kind === 'fuse').map((part) => part.id);

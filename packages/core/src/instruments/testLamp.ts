@@ -11,7 +11,7 @@ import { judgedSteps } from './prediction';
 import { nodeAt, terminalPlace, terminalTargets, touchesModulePin } from './targets';
 
 /** The lamp of a test lamp: a quarter of an ampere at 12 V. */
-const testLampWatts = 3;
+export const testLampWatts = 3;
 
 /** Steps that an eye tells apart in a workshop, with the share of rated power at which each begins. */
 export const lampSteps = [

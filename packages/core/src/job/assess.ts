@@ -1,10 +1,12 @@
 import { NOTHING_WRONG } from '../faults/hypotheses';
 import { comesAndGoesShare } from '../faults/rates';
 import { sights } from '../faults/sights';
-import type { InstrumentId } from '../instruments/instrument';
 import type { ProposedAction } from '../plan/nextActions';
 import { foreseeTest, nextActions } from '../plan/nextActions';
+import type { Kit } from '../plan/kit';
+import { usualKit } from '../plan/kit';
 import { foundFrom } from '../plan/lookAhead';
+import type { PlanLimits } from '../plan/offers';
 import { alikeSuspects, narrowedTo } from '../suspicion/alike';
 import type { Predictor } from '../suspicion/predictor';
 import { doubtingSlipShare } from '../suspicion/likelihood';
@@ -16,14 +18,6 @@ import type { JobState } from './foldJob';
 export const isolatedFrom = foundFrom;
 /** From this probability on, what has been read is proof enough by itself. */
 export const provenFrom = 0.98;
-/** What not every technician has to hand, or has no use for beside the rest: the plan asks for it only when told to. */
-export const notInEveryKit: readonly InstrumentId[] = [
-  'beeper',
-  'logic-tester',
-  'fuse-millivolts',
-  'ammeter',
-  'live-data',
-];
 
 /** What a job's readings say. */
 export interface Assessment {
@@ -36,9 +30,9 @@ export interface Assessment {
   readonly doubting: Suspicion | null;
 }
 
-/** The readings that count: those not withdrawn. */
+/** The readings that count: those not withdrawn, of the vehicle as it came. */
 function standingReadings(job: JobState) {
-  return job.readings.filter((each) => each.withdrawn === null);
+  return job.readings.filter((each) => each.withdrawn === null && !each.afterRepair);
 }
 
 /** The suspicion that a job's readings add up to. Quick: readings are few. */
@@ -71,19 +65,21 @@ function damageSeen({ circuit }: Predictor, job: JobState, suspect: string): boo
   );
 }
 
+function limitsOf(job: JobState, kit: Kit): PlanLimits {
+  return { refused: job.refused, taken: standingReadings(job), ...kit };
+}
+
 /**
  * What to do next, best first. While a suspect stands alone unproven: what shows it to the eye, and what would tell
  * it from those that a slip of one reading hides.
- * @param without - instruments that are not to hand
  */
 export function planNext(
   predictor: Predictor,
   job: JobState,
   { suspicion, isolated, doubting }: Assessment,
-  without: readonly InstrumentId[] = notInEveryKit,
+  kit: Kit = usualKit,
 ): readonly ProposedAction[] {
-  const taken = standingReadings(job);
-  const limits = { refused: job.refused, without, taken };
+  const limits = limitsOf(job, kit);
   if (isolated === null || isolated === NOTHING_WRONG || doubting === null) {
     return nextActions(predictor, suspicion, job.site, limits);
   }
@@ -127,16 +123,14 @@ export interface Undivided {
   readonly parting: ProposedAction | null;
 }
 
-/** @param without - instruments that are not to hand */
 export function undivided(
   predictor: Predictor,
   job: JobState,
   { suspicion }: Assessment,
-  without: readonly InstrumentId[] = notInEveryKit,
+  kit: Kit = usualKit,
 ): readonly Undivided[] {
-  const taken = standingReadings(job);
-  const limits = { refused: job.refused, without, taken };
-  return alikeSuspects(predictor, suspicion, taken).map((suspects) => {
+  const limits = limitsOf(job, kit);
+  return alikeSuspects(predictor, suspicion, limits.taken).map((suspects) => {
     const narrowed = narrowedTo(predictor, suspicion, suspects);
     const [parting] = nextActions(predictor, narrowed, job.site, limits, 1);
     return { suspects, parting: parting ?? null };

@@ -31,8 +31,16 @@ export function checkEvent(circuit: Circuit, event: JobEvent): readonly CircuitF
         );
       return known ? [] : [unknown('suspect', 'a section or a part', event.suspect)];
     }
+    case 'checklist-skipped':
+      return circuit.parts.some(({ id, kind }) => id === event.module && kind === 'module')
+        ? []
+        : [unknown('module', 'a module', event.module)];
     case 'complaint-set':
     case 'reading-withdrawn':
+    case 'customer-asked':
+    case 'customer-answered':
+    case 'repair-done':
+    case 'job-closed':
     case 'job-reopened':
       return [];
   }

@@ -14,12 +14,34 @@ export type JobFact =
       readonly value: ReadingValue;
       /** As the technician typed or tapped it. */
       readonly typed: string;
+      /** The reading that this one stands in for, which then counts as withdrawn. */
+      readonly corrects?: string | undefined;
     }
   | { readonly type: 'reading-withdrawn'; readonly reading: string; readonly why: string }
   /** A target or a place that cannot be reached; and the opposite. */
-  | { readonly type: 'point-refused'; readonly point: Target }
+  | { readonly type: 'point-refused'; readonly point: Target; readonly why?: string | undefined }
   | { readonly type: 'point-allowed'; readonly point: Target }
-  | { readonly type: 'cause-found'; readonly suspect: string; readonly text: string }
+  /** A module's supplies and grounds are knowingly left unread. */
+  | { readonly type: 'checklist-skipped'; readonly module: string; readonly why: string }
+  /** What the customer is asked to allow, and for how much; and the answer. */
+  | { readonly type: 'customer-asked'; readonly text: string; readonly amount: number }
+  | {
+      readonly type: 'customer-answered';
+      readonly agreed: boolean;
+      /** The most that may be spent, in the workshop's money. */
+      readonly amount: number;
+      readonly text: string;
+    }
+  /** What is broken, and why it broke. */
+  | {
+      readonly type: 'cause-found';
+      readonly suspect: string;
+      readonly text: string;
+      readonly root?: string | undefined;
+    }
+  | { readonly type: 'repair-done'; readonly steps: readonly string[]; readonly text: string }
+  /** Proven by the same measurement again, or closed without that, for a reason. */
+  | { readonly type: 'job-closed'; readonly proven: boolean; readonly why: string }
   | { readonly type: 'job-reopened' };
 
 /** One entry of a job's log, as its author made it. */

@@ -15,7 +15,21 @@ export interface LedgerReading extends TakenReading {
   readonly typed: string;
   /** Why it was withdrawn; null while it stands. */
   readonly withdrawn: string | null;
+  /** Taken after the repair: proof of it, no evidence of the fault. */
+  readonly afterRepair: boolean;
 }
+
+/** What the customer was asked, and the answer; null while the job waits for it. */
+export interface CustomerWord {
+  readonly text: string;
+  readonly amount: number;
+  readonly at: string;
+  readonly answer: { readonly agreed: boolean; readonly amount: number; readonly text: string } | null;
+}
+
+/** Where a job stands in the order of work. */
+export type JobStage =
+  'searching' | 'waiting for the customer' | 'cause found' | 'repaired' | 'proven' | 'closed unproven';
 
 /** Where a job stands: what its events add up to. */
 export interface JobState {
@@ -25,11 +39,23 @@ export interface JobState {
   readonly state: OperatingState;
   readonly readings: readonly LedgerReading[];
   readonly refused: readonly string[];
-  readonly cause: { readonly suspect: string; readonly text: string } | null;
+  /** Why a point was refused, where that was said. */
+  readonly refusedWhy: Readonly<Record<string, string>>;
+  /** Modules whose check-list was knowingly skipped, and why. */
+  readonly skipped: Readonly<Record<string, string>>;
+  readonly customer: readonly CustomerWord[];
+  readonly cause: { readonly suspect: string; readonly text: string; readonly root: string } | null;
+  readonly repair: { readonly steps: readonly string[]; readonly text: string; readonly at: string } | null;
+  readonly closed: { readonly proven: boolean; readonly why: string; readonly at: string } | null;
+  readonly stage: JobStage;
+  /** The technicians who made its entries, the last one last. */
+  readonly authors: readonly string[];
   /** Hands, strips and state as the readings left them; `state` is always the job's. */
   readonly site: Worksite;
   /** Minutes that the readings should have taken, by the same costs as the plan's. */
   readonly minutes: number;
+  /** What parts tried on the way cost, in the workshop's money. */
+  readonly money: number;
 }
 
 /** A job before its first event. */
@@ -41,15 +67,34 @@ export function emptyJob(circuit: Circuit): JobState {
     state,
     readings: [],
     refused: [],
+    refusedWhy: {},
+    skipped: {},
+    customer: [],
     cause: null,
+    repair: null,
+    closed: null,
+    stage: 'searching',
+    authors: [],
     site: { state, at: null, stripped: [] },
     minutes: 0,
+    money: 0,
   };
 }
 
 /** What a job's events add up to, in the order given. Pure: the same events give the same job everywhere. */
 export function foldJob(circuit: Circuit, events: readonly JobEvent[]): JobState {
-  return events.reduce((job, event) => applyEvent(circuit, job, event), emptyJob(circuit));
+  return events.reduce((job, event) => {
+    const after = applyEvent(circuit, job, event);
+    const authors = [...job.authors.filter((each) => each !== event.author), event.author];
+    return { ...after, authors, stage: stageOf(after) };
+  }, emptyJob(circuit));
+}
+
+function stageOf({ closed, repair, cause, customer }: JobState): JobStage {
+  if (closed !== null) return closed.proven ? 'proven' : 'closed unproven';
+  if (customer.at(-1)?.answer === null) return 'waiting for the customer';
+  if (repair !== null) return 'repaired';
+  return cause === null ? 'searching' : 'cause found';
 }
 
 function applyEvent(circuit: Circuit, job: JobState, event: JobEvent): JobState {
@@ -58,34 +103,71 @@ function applyEvent(circuit: Circuit, job: JobState, event: JobEvent): JobState 
       return { ...job, complaint: event.text, comesAndGoes: event.comesAndGoes ?? job.comesAndGoes };
     case 'state-set':
       return { ...job, state: event.state, site: { ...job.site, state: event.state } };
-    case 'reading-taken': {
-      const work = workFor(circuit, job.site, event.state, event.test);
-      const { id, author, at, test, state, value, typed } = event;
-      const left = afterReading(event.test, state, value);
+    case 'reading-taken':
+      return withReading(circuit, job, event);
+    case 'reading-withdrawn':
+      return withdrawn(job, event.reading, event.why);
+    case 'point-refused':
       return {
         ...job,
-        state: left,
-        readings: [...job.readings, { id, author, at, test, state, value, typed, withdrawn: null }],
-        site: { ...work.after, state: left },
-        minutes: job.minutes + work.minutes,
+        refused: [...job.refused.filter((each) => each !== event.point), event.point],
+        refusedWhy:
+          event.why === undefined ? job.refusedWhy : { ...job.refusedWhy, [event.point]: event.why },
+      };
+    case 'point-allowed': {
+      const { [event.point]: _why, ...refusedWhy } = job.refusedWhy;
+      return { ...job, refusedWhy, refused: job.refused.filter((each) => each !== event.point) };
+    }
+    case 'checklist-skipped':
+      return { ...job, skipped: { ...job.skipped, [event.module]: event.why } };
+    case 'customer-asked': {
+      const { text, amount, at } = event;
+      return { ...job, customer: [...job.customer, { text, amount, at, answer: null }] };
+    }
+    case 'customer-answered': {
+      const { agreed, amount, text } = event;
+      const last = job.customer.at(-1);
+      if (last === undefined) return job;
+      return {
+        ...job,
+        customer: [...job.customer.slice(0, -1), { ...last, answer: { agreed, amount, text } }],
       };
     }
-    case 'reading-withdrawn':
-      return {
-        ...job,
-        readings: job.readings.map((each) =>
-          each.id === event.reading ? { ...each, withdrawn: event.why } : each,
-        ),
-      };
-    case 'point-refused':
-      return { ...job, refused: [...job.refused.filter((each) => each !== event.point), event.point] };
-    case 'point-allowed':
-      return { ...job, refused: job.refused.filter((each) => each !== event.point) };
     case 'cause-found':
-      return { ...job, cause: { suspect: event.suspect, text: event.text } };
+      return { ...job, cause: { suspect: event.suspect, text: event.text, root: event.root ?? '' } };
+    case 'repair-done':
+      return { ...job, repair: { steps: event.steps, text: event.text, at: event.at } };
+    case 'job-closed':
+      return { ...job, closed: { proven: event.proven, why: event.why, at: event.at } };
     case 'job-reopened':
-      return { ...job, cause: null };
+      return { ...job, cause: null, repair: null, closed: null };
   }
+}
+
+function withReading(
+  circuit: Circuit,
+  job: JobState,
+  event: Extract<JobEvent, { type: 'reading-taken' }>,
+): JobState {
+  const { id, author, at, test, state, value, typed, corrects } = event;
+  const work = workFor(circuit, job.site, state, test);
+  const left = afterReading(test, state, value);
+  const before = corrects === undefined ? job : withdrawn(job, corrects, 'corrected');
+  const afterRepair = job.repair !== null;
+  const reading = { id, author, at, test, state, value, typed, withdrawn: null, afterRepair };
+  return {
+    ...before,
+    state: left,
+    readings: [...before.readings, reading],
+    site: { ...work.after, state: left },
+    minutes: job.minutes + work.minutes,
+    money: job.money + work.money,
+  };
+}
+
+function withdrawn(job: JobState, reading: string, why: string): JobState {
+  const readings = job.readings.map((each) => (each.id === reading ? { ...each, withdrawn: why } : each));
+  return { ...job, readings };
 }
 
 /** How a reading leaves the vehicle: a fuse that has blown is as good as none in its cavity, until one is fitted. */

@@ -4,14 +4,13 @@ import { cavityFill, withApart, withCavity, withControl, withRenewed } from '../
 import { kindOf } from '../parts/partKinds';
 import { REFERENCE } from '../solver/network';
 import type { Predictor, StateColumns } from '../suspicion/predictor';
+import type { Kit } from './kit';
+import { limiterLamp } from './kit';
 import { priceOfSwap } from './moves';
-
-/** The limiter that a plan puts into a blown fuse's cavity. */
-export const limiterLamp: CavityFill = { kind: 'lamp', watts: 21 };
 
 /**
  * States worth measuring in, the present one first: as it is or with everything joined again; the cavities of the
- * fuses in question left open or filled with a limiter lamp; each with one control moved, each with one part taken
+ * fuses in question left open or filled with a limiter; each with one control moved, each with one part taken
  * apart or put together. Positions that carry a caution (cranking) are never among them, nor controls that change
  * nothing in this circuit.
  * @param fuses - those that feed what is suspect
@@ -24,10 +23,11 @@ export function candidateStates(
   fuses: readonly string[],
   parts: readonly string[],
   near: ReadonlySet<string> | null,
+  { limiter = limiterLamp, swaps = 'by worth' }: Pick<Kit, 'limiter' | 'swaps'> = {},
 ): readonly OperatingState[] {
   const { circuit } = predictor;
   const joined = present.apart.length === 0 ? [] : [{ ...present, apart: [] }];
-  const bases = [present, ...joined].flatMap((base) => [base, ...fills(circuit, base, fuses)]);
+  const bases = [present, ...joined].flatMap((base) => [base, ...fills(circuit, base, fuses, limiter)]);
   const set = electricallyDistinct(
     predictor,
     bases.flatMap((base) => [base, ...controlsMoved(circuit, base)]),
@@ -39,7 +39,7 @@ export function candidateStates(
     state,
     ...removable.map(({ id }) => withApart(state, id, !state.apart.includes(id))),
   ]);
-  const swapped = swaps(circuit, present, parts).flatMap((part) =>
+  const swapped = (swaps === 'never' ? [] : worthASwap(circuit, present, parts)).flatMap((part) =>
     set.filter(({ apart }) => !apart.includes(part)).map((state) => withRenewed(state, part)),
   );
   const dead = { ...present, batteryConnected: false };
@@ -47,7 +47,11 @@ export function candidateStates(
 }
 
 /** Parts worth a swap: they come out by hand, and it is known what a good one costs. */
-function swaps(circuit: Circuit, { renewed }: OperatingState, parts: readonly string[]): readonly string[] {
+function worthASwap(
+  circuit: Circuit,
+  { renewed }: OperatingState,
+  parts: readonly string[],
+): readonly string[] {
   return circuit.parts
     .filter(({ id }) => parts.includes(id) && renewed?.includes(id) !== true)
     .filter(
@@ -58,13 +62,18 @@ function swaps(circuit: Circuit, { renewed }: OperatingState, parts: readonly st
 }
 
 /** A fuse in question may come out; a fresh one is never proposed in place of a lamp or of nothing. */
-function fills(circuit: Circuit, base: OperatingState, fuses: readonly string[]): readonly OperatingState[] {
+function fills(
+  circuit: Circuit,
+  base: OperatingState,
+  fuses: readonly string[],
+  limiter: CavityFill,
+): readonly OperatingState[] {
   const empty: CavityFill = { kind: 'open' };
   return circuit.parts.flatMap(({ id, kind }) => {
     if (kind !== 'fuse') return [];
     const fill = cavityFill(base, id).kind;
     if (fill === 'fuse' && !fuses.includes(id)) return [];
-    const others = [empty, limiterLamp].filter((each) => each.kind !== fill);
+    const others = [empty, limiter].filter((each) => each.kind !== fill);
     return others.map((each) => withCavity(base, id, each));
   });
 }

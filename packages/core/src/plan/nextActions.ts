@@ -83,7 +83,7 @@ export function nextActions(
   const { circuit } = predictor;
   const { fuses, parts } = inQuestion(circuit, belief);
   const near = nearParts(circuit, belief, fuses);
-  const states = candidateStates(predictor, site.state, fuses, parts, near);
+  const states = candidateStates(predictor, site.state, fuses, parts, near, limits);
   const glance = scalesFor(sampled(predictor, belief, glanceRows));
   const rough = scalesFor(sampled(predictor, belief, playedRows));
   const offered = offersByState(predictor, states, site, limits, near);

@@ -3,27 +3,22 @@ import type { OperatingState } from '../circuit/operatingState';
 import { stateKey } from '../circuit/operatingState';
 import { partIdOf } from '../circuit/terminalRef';
 import { sectionById } from '../circuit/terminals';
-import type { Instrument, InstrumentId, Test } from '../instruments/instrument';
+import type { Instrument, Test } from '../instruments/instrument';
 import { allInstruments, instrumentById } from '../instruments/instruments';
 import type { Column } from '../suspicion/column';
 import type { TakenReading } from '../suspicion/likelihood';
 import type { Predictor, StateColumns } from '../suspicion/predictor';
+import type { Kit } from './kit';
 import { mostNumberOutcomes } from './outcomeTable';
 import type { Change, Work, Worksite } from './work';
 import { changeBetween, wayTo, workAfter } from './work';
 
 /** What is not to be asked, and what is liked. */
-export interface PlanLimits {
+export interface PlanLimits extends Kit {
   /** Targets and places that cannot be reached. */
   readonly refused: readonly string[];
-  /** Instruments that are not to hand. */
-  readonly without: readonly InstrumentId[];
   /** What has been read already: the same question in the same state tells nothing new. */
   readonly taken: readonly TakenReading[];
-  /** When given, the hands go to no other places than these. */
-  readonly pinned?: readonly string[] | undefined;
-  /** Instruments that the technician likes to use: their minutes weigh less. */
-  readonly preferred?: readonly InstrumentId[] | undefined;
 }
 
 /** How much less the minutes of a preferred instrument weigh. */
@@ -130,7 +125,7 @@ export function offersByState(
     .sort((one, other) => one.change.minutes - other.change.minutes)
     .map(({ state, change }) => {
       const already = asked(state);
-      const full = costIn(circuit, site, change, limits.preferred ?? []);
+      const full = costIn(circuit, site, change, limits);
       return {
         offers: () => offersIn(predictor, state),
         leastCost: change.minutes * preferredWeight,
@@ -154,7 +149,8 @@ export function offersByState(
 }
 
 /** What a reading costs in one state, by instrument and place. */
-function costIn(circuit: Circuit, site: Worksite, change: Change, preferred: readonly InstrumentId[]) {
+function costIn(circuit: Circuit, site: Worksite, change: Change, { preferred, swaps }: PlanLimits) {
+  const swapped = swaps === 'first' && change.moves.some(({ kind }) => kind === 'renewal');
   const byPlace = new Map<string | undefined, { minutes: number; strips: number }>();
   const wayToPlace = (place: string | undefined) => {
     const known = byPlace.get(place);
@@ -172,7 +168,7 @@ function costIn(circuit: Circuit, site: Worksite, change: Change, preferred: rea
   return (instrument: Instrument, place: string | undefined) => {
     const way = wayToPlace(place);
     const minutes = change.minutes + way.minutes + instrument.minutes;
-    const liked = preferred.includes(instrument.id) ? preferredWeight : 1;
+    const liked = swapped || preferred?.includes(instrument.id) === true ? preferredWeight : 1;
     return { cost: minutes * liked + change.money * minutesPerMoney, strips: way.strips * liked };
   };
 }

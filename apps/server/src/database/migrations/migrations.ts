@@ -1,5 +1,6 @@
 import { jobsAsLogs } from './0001-jobs-as-logs';
+import { workshopMoney } from './0002-workshop-money';
 import type { Migration } from './migration';
 
 /** Every step, oldest first. */
-export const migrations: readonly Migration[] = [jobsAsLogs];
+export const migrations: readonly Migration[] = [jobsAsLogs, workshopMoney];

@@ -1,0 +1,43 @@
+import type { Prediction } from '../instruments/prediction';
+import { instrumentById } from '../instruments/instruments';
+import { simplePrediction } from '../instruments/simplePrediction';
+import type { TakenReading } from '../suspicion/likelihood';
+import { likelihoodUnder, slipOf } from '../suspicion/likelihood';
+import type { Predictor } from '../suspicion/predictor';
+import type { Suspicion } from '../suspicion/suspicion';
+
+/** Whether a reading is more likely honest than a slip, were this what it should show. */
+export function fits({ test, value }: Pick<TakenReading, 'test' | 'value'>, prediction: Prediction): boolean {
+  const slip = slipOf(test, value);
+  return likelihoodUnder(test, prediction, value) > 2 * slip;
+}
+
+/** Whether a reading is what a healthy circuit would show in its state. */
+export function fitsHealthy(predictor: Predictor, reading: TakenReading): boolean {
+  return fits(reading, predictor.predict(reading.state, reading.test, null));
+}
+
+/** The likeliest hypothesis of a suspect; null where it has none, as nothing wrong has. */
+export function likeliestHypothesis(
+  { hypotheses }: Predictor,
+  suspicion: Suspicion,
+  suspect: string,
+): number | null {
+  let best: number | null = null;
+  hypotheses.forEach((each, h) => {
+    if (each.suspect !== suspect || each.fault === null) return;
+    if (best === null || suspicion.hypotheses[h]! > suspicion.hypotheses[best]!) best = h;
+  });
+  return best;
+}
+
+/** What a test should show in words, were the suspect in its likeliest kind the cause; `null` is the healthy circuit. */
+export function expectedWords(
+  predictor: Predictor,
+  suspicion: Suspicion,
+  { test, state }: Pick<TakenReading, 'test' | 'state'>,
+  suspect: string | null,
+): string {
+  const hypothesis = suspect === null ? null : likeliestHypothesis(predictor, suspicion, suspect);
+  return simplePrediction(instrumentById(test.instrument), predictor.predict(state, test, hypothesis));
+}

@@ -1,0 +1,79 @@
+import type { Circuit } from '../circuit/circuit';
+import { clearedBelow } from '../suspicion/suspicion';
+import { NOTHING_WRONG } from '../faults/hypotheses';
+import { terminalName, placeById } from '../circuit/terminals';
+import type { TerminalRef } from '../circuit/terminalRef';
+import type { Assessment } from './assess';
+import type { JobState } from './foldJob';
+import { minutes, percent } from '../words/figures';
+import { readingCount, suspectName } from '../words/outcomes';
+import { stateWords } from '../words/states';
+
+/** A job for whoever takes it over: what is known, what is left, how the vehicle stands, what was refused, who waits. */
+export function handOver(circuit: Circuit, job: JobState, { suspicion }: Assessment): readonly string[] {
+  const left = suspicion.suspects.filter(({ probability }) => probability >= clearedBelow);
+  const cleared = suspicion.suspects.length - left.length;
+  const named = left
+    .slice(0, 3)
+    .map(({ id, probability }) => `${suspectName(circuit, id)} ${percent(probability)}`)
+    .join(', ');
+  const more = left.length > 3 ? ` and ${left.length - 3} more` : '';
+  return [
+    `Known: ${readingCount(job)} in ${minutes(job.minutes)}; ${cleared} of ${suspicion.suspects.length} suspects cleared.`,
+    `Left: ${named}${more}.`,
+    `The vehicle: ${stateWords(circuit, job.state)}${offWords(circuit, job)}.`,
+    refusedWords(circuit, job),
+    waitingWords(job),
+  ];
+}
+
+function offWords(circuit: Circuit, { site: { stripped } }: JobState): string {
+  const names = stripped.flatMap((id) => circuit.strips.find((each) => each.id === id)?.name ?? []);
+  return names.length === 0 ? '' : `; off: ${names.join(', ')}`;
+}
+
+function refusedWords(circuit: Circuit, { refused, refusedWhy }: JobState): string {
+  if (refused.length === 0) return 'Refused: nothing.';
+  const names = refused.map((point) => {
+    const why = refusedWhy[point];
+    return `${pointWords(circuit, point)}${why === undefined ? '' : ` (${why})`}`;
+  });
+  return `Refused: ${names.join(', ')}.`;
+}
+
+/** A place, a part, a wire’s end or a terminal, as a technician calls it. */
+export function pointWords(circuit: Circuit, point: string): string {
+  const place = placeById(circuit, point);
+  if (place !== undefined) return place.name;
+  const part = circuit.parts.find(({ id }) => id === point);
+  if (part !== undefined) return part.name;
+  const [section] = point.split('@');
+  const wire = circuit.sections.find(({ id }) => id === section);
+  if (wire !== undefined) return `the end of ${wire.name}`;
+  return point.includes('.') ? terminalName(circuit, point as TerminalRef) : point;
+}
+
+function waitingWords({ stage, customer, cause, closed, repair }: JobState): string {
+  const asked = customer.at(-1);
+  switch (stage) {
+    case 'waiting for the customer':
+      return `Waiting for the customer: ${asked?.text ?? ''}`;
+    case 'searching':
+      return asked?.answer?.agreed === false
+        ? `Next: the search goes on. The customer said no to: ${asked.text}`
+        : 'Next: the search goes on.';
+    case 'cause found':
+      return `Next: repair. Cause: ${cause?.text ?? ''}`;
+    case 'repaired':
+      return `Next: prove it by the same measurement again. Repaired: ${repair?.text ?? ''}`;
+    case 'proven':
+      return 'Done: proven by the same measurement again.';
+    case 'closed unproven':
+      return `Closed unproven: ${closed?.why ?? ''}`;
+  }
+}
+
+/** Whether anything has been read that does not fit a healthy circuit. */
+export function faultWasSeen({ suspicion }: Assessment): boolean {
+  return (suspicion.suspects.find(({ id }) => id === NOTHING_WRONG)?.probability ?? 0) < clearedBelow;
+}

@@ -1,0 +1,111 @@
+import type { Circuit, Section } from '../circuit/circuit';
+import type { OperatingState } from '../circuit/operatingState';
+import { withControl } from '../circuit/operatingState';
+import { restingState } from '../circuit/restingState';
+import type { TerminalRef } from '../circuit/terminalRef';
+import { partIdOf } from '../circuit/terminalRef';
+import { partById, terminalName } from '../circuit/terminals';
+import { otherHalf, wiredWith } from '../circuit/wiring';
+import type { Part } from '../parts/part';
+import type { Predictor } from '../suspicion/predictor';
+import { fitsHealthy } from './fit';
+import type { JobState, LedgerReading } from './foldJob';
+
+/** One pin of a module that must be good before the module is judged. */
+export interface ChecklistLine {
+  readonly terminal: TerminalRef;
+  readonly role: 'supply' | 'ground' | 'input';
+  readonly name: string;
+  /** The wires at the pin. */
+  readonly wires: readonly Section[];
+  /** The fuse, ground, switch it comes from. */
+  readonly sources: readonly string[];
+  /** In words, when a supply is fed: `always`, `Key run or start`; empty where nothing feeds it. */
+  readonly fedWhen: string;
+  /** The state to read it in, as near to the job's as may be. */
+  readonly readIn: OperatingState;
+  /** The last standing reading at this pin in a state in which it tells. */
+  readonly reading: LedgerReading | null;
+  readonly verdict: 'good' | 'bad' | 'unread';
+}
+
+/** Share of nominal volts from which a pin counts as fed. */
+const fedShare = 0.75;
+
+/**
+ * Every supply, ground and input of a module: where it comes from, when it is fed, and what has been read of it.
+ * @throws {CoreError} `circuit/unknown-part`
+ */
+export function moduleChecklist(
+  predictor: Predictor,
+  job: JobState,
+  module: string,
+): readonly ChecklistLine[] {
+  const { circuit } = predictor;
+  const part = partById(circuit, module);
+  if (part.kind !== 'module') return [];
+  return part.pins.flatMap(({ pin, role }) => {
+    if (role !== 'supply' && role !== 'ground' && role !== 'input') return [];
+    const terminal: TerminalRef = `${module}.${pin}`;
+    const fed = role === 'supply' ? fedIn(predictor, terminal) : null;
+    const readings = job.readings.filter(
+      ({ test, state, withdrawn }) =>
+        withdrawn === null && test.at === terminal && (fed === null || isFed(predictor, state, terminal)),
+    );
+    const reading = readings.at(-1) ?? null;
+    return {
+      terminal,
+      role,
+      name: terminalName(circuit, terminal),
+      wires: circuit.sections.filter(({ from, to }) => from === terminal || to === terminal),
+      sources: sourcesOf(circuit, terminal, role),
+      fedWhen: fed?.words ?? '',
+      readIn: fed === null || isFed(predictor, job.state, terminal) ? job.state : fed.stateNear(job.state),
+      reading,
+      verdict: reading === null ? 'unread' : fitsHealthy(predictor, reading) ? 'good' : 'bad',
+    };
+  });
+}
+
+function isFed({ bench, circuit }: Predictor, state: OperatingState, terminal: TerminalRef): boolean {
+  const { solution } = bench(state, null);
+  const node = solution.network.nodeOf.get(terminal);
+  return node !== undefined && !(solution.volts(node) < fedShare * circuit.nominalVolts);
+}
+
+/** When a supply is fed, one control moved at a time from rest: in words, and the state nearest to another. */
+function fedIn(predictor: Predictor, terminal: TerminalRef) {
+  const { circuit } = predictor;
+  const rest = restingState(circuit);
+  if (isFed(predictor, rest, terminal)) return { words: 'always', stateNear: () => rest };
+  const found = circuit.controls.flatMap(({ id, name, positions }) => {
+    const fed = positions.filter((each) => isFed(predictor, withControl(rest, id, each.id), terminal));
+    const words = fed.map((each) => each.name.toLowerCase()).join(' or ');
+    return fed.length === 0 ? [] : [{ words: `${name} ${words}`, id, position: fed[0]!.id }];
+  });
+  return {
+    words: found.map(({ words }) => words).join('; '),
+    stateNear(state: OperatingState) {
+      const [first] = found;
+      return first === undefined ? state : withControl(state, first.id, first.position);
+    },
+  };
+}
+
+/** What a wire of each role comes from. */
+const sourceKinds: Readonly<Record<ChecklistLine['role'], readonly Part['kind'][]>> = {
+  supply: ['fuse', 'fusible link', 'breaker', 'relay', 'switch', 'battery'],
+  ground: ['ground', 'battery'],
+  input: ['switch', 'potentiometer', 'module'],
+};
+
+function sourcesOf(circuit: Circuit, terminal: TerminalRef, role: ChecklistLine['role']): readonly string[] {
+  const { terminals } = wiredWith(circuit, [terminal], (each) =>
+    partById(circuit, partIdOf(each)).kind === 'connector' ? [otherHalf(each)] : [],
+  );
+  const ids = new Set([...terminals].map(partIdOf));
+  ids.delete(partIdOf(terminal));
+  return circuit.parts
+    .filter(({ id, kind }) => ids.has(id) && sourceKinds[role].includes(kind))
+    .map(({ name }) => name);
+}

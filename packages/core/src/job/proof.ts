@@ -1,0 +1,59 @@
+import { stateKey } from '../circuit/operatingState';
+import type { Predictor } from '../suspicion/predictor';
+import { likelihoodUnder } from '../suspicion/likelihood';
+import { workFor } from '../plan/work';
+import { fitsHealthy } from './fit';
+import type { JobState, LedgerReading } from './foldJob';
+
+/** The same measurement before and after the repair. */
+export interface ProofPair {
+  readonly before: LedgerReading;
+  readonly after: LedgerReading;
+  /** Whether it showed the fault before and shows none now. */
+  readonly proves: boolean;
+}
+
+const sameQuestion = (one: LedgerReading, other: LedgerReading) =>
+  one.test.instrument === other.test.instrument &&
+  one.test.at === other.test.at &&
+  stateKey(one.state) === stateKey(other.state);
+
+/** Every standing reading taken after the repair beside the last one that asked the same before it. */
+export function proofPairs(predictor: Predictor, { readings }: JobState): readonly ProofPair[] {
+  const standing = readings.filter(({ withdrawn }) => withdrawn === null);
+  return standing
+    .filter(({ afterRepair }) => afterRepair)
+    .flatMap((after) => {
+      const before = standing.filter((each) => !each.afterRepair && sameQuestion(each, after)).at(-1);
+      if (before === undefined) return [];
+      return { before, after, proves: !fitsHealthy(predictor, before) && fitsHealthy(predictor, after) };
+    });
+}
+
+/** The readings that showed the fault: what to take again after the repair, the plainest for its minutes first. */
+export function proofWanted(predictor: Predictor, job: JobState): readonly LedgerReading[] {
+  const seen = new Set<string>();
+  return job.readings
+    .filter((each) => each.withdrawn === null && !each.afterRepair && !fitsHealthy(predictor, each))
+    .reverse()
+    .filter(({ test, state }) => {
+      const key = `${test.instrument} ${test.at} ${stateKey(state)}`;
+      const before = seen.size;
+      return seen.add(key).size > before;
+    })
+    .map((reading) => ({
+      reading,
+      score: plainness(predictor, reading) / minutesFor(predictor, job, reading),
+    }))
+    .sort((one, other) => other.score - one.score)
+    .map(({ reading }) => reading);
+}
+
+/** How little a reading fits a healthy circuit: nats, at least one. */
+function plainness({ predict }: Predictor, { test, state, value }: LedgerReading): number {
+  return Math.max(1, -Math.log(likelihoodUnder(test, predict(state, test, null), value)));
+}
+
+function minutesFor({ circuit }: Predictor, { site }: JobState, { state, test }: LedgerReading): number {
+  return workFor(circuit, site, state, test).minutes;
+}
