@@ -111,7 +111,13 @@ export const jobEventSchema = z.discriminatedUnion('type', [
   }),
   z.strictObject({ ...stamp, type: z.literal('point-allowed'), point: testSchema.shape.at }),
   z.strictObject({ ...stamp, type: z.literal('checklist-skipped'), module: localId, why: shortText }),
-  z.strictObject({ ...stamp, type: z.literal('customer-asked'), text: longText, amount: money }),
+  z.strictObject({
+    ...stamp,
+    type: z.literal('customer-asked'),
+    text: longText,
+    amount: money,
+    places: z.array(localId).max(200).readonly().optional(),
+  }),
   z.strictObject({
     ...stamp,
     type: z.literal('customer-answered'),

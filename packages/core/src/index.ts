@@ -47,6 +47,7 @@ export type { ChecklistLine } from './job/moduleChecklist';
 export { mayBeJudged, outOfOrder } from './job/order';
 export { proofPairs, proofWanted } from './job/proof';
 export type { ProofPair } from './job/proof';
+export { repairEstimate } from './job/repairEstimate';
 export { repairSteps } from './job/repairSteps';
 export { trapIn } from './job/traps';
 export { simulateReading } from './job/simulateReading';
@@ -84,5 +85,6 @@ export {
   readingCount,
   readingWords,
   suspectName,
+  watchedLoadName,
 } from './words/outcomes';
 export { apartWord, fillWords, stateWords } from './words/states';

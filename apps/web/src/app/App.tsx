@@ -1,6 +1,7 @@
 import { BrowserRouter, Link, Route, Routes } from 'react-router';
 import { JobPage } from '../job/JobPage';
 import { JobsPage } from '../jobs/JobsPage';
+import { ReportPage } from '../report/ReportPage';
 import { TopBar } from './TopBar';
 
 export function App() {
@@ -9,6 +10,8 @@ export function App() {
       <Routes>
         <Route index element={<JobsPage />} />
         <Route path="jobs/:jobId" element={<JobPage />} />
+        <Route path="jobs/:jobId/report" element={<ReportPage />} />
+        <Route path="jobs/:jobId/:view" element={<JobPage />} />
         <Route path="*" element={<NotHere />} />
       </Routes>
     </BrowserRouter>

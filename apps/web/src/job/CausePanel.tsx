@@ -1,51 +1,42 @@
 import type { Circuit, JobFact } from '@grim-lantern/core';
-import { NOTHING_WRONG, percent, suspectName } from '@grim-lantern/core';
+import { NOTHING_WRONG, partById, percent, suspectName, thingsOf } from '@grim-lantern/core';
 import { useId, useState } from 'react';
+import { Link } from 'react-router';
 import type { Diagnosis } from '../worker/useDiagnosis';
 
 interface CausePanelProps {
+  readonly jobId: string;
   readonly circuit: Circuit;
   readonly diagnosis: Diagnosis;
   readonly record: ((fact: JobFact) => string) | null;
 }
 
-/** Stands above Next once one suspect stands alone, and once the cause is recorded. */
-export function CausePanel({ circuit, diagnosis, record }: CausePanelProps) {
-  const { job, assessment } = diagnosis;
-  if (job.cause !== null) {
-    return (
-      <section aria-label="Cause" className="border-agree mb-4 border-l-4 py-1 pl-4">
-        <h2 className="text-2xl font-semibold">Cause: {suspectName(circuit, job.cause.suspect)}</h2>
-        <p className="my-2 whitespace-pre-wrap">{job.cause.text}</p>
-        <button
-          type="button"
-          className="key border-line"
-          disabled={record === null}
-          onClick={() => record?.({ type: 'job-reopened' })}
-        >
-          Reopen the search
-        </button>
-      </section>
-    );
-  }
-  const { isolated, suspicion } = assessment;
+/** Stands above Next once one suspect stands alone. */
+export function CausePanel({ jobId, circuit, diagnosis, record }: CausePanelProps) {
+  const { isolated, suspicion, proven } = diagnosis.assessment;
   if (isolated === null) return null;
   const top = suspicion.suspects[0];
   const kind = top?.kinds[0]?.name ?? '';
   const section = circuit.sections.find(({ id }) => id === isolated);
   if (isolated === NOTHING_WRONG) {
     return (
-      <section aria-label="Found" className="border-ink mb-4 border-l-4 py-1 pl-4">
+      <section aria-label="Found" className="border-ink my-4 border-l-4 py-1 pl-4">
         <h2 className="text-2xl font-semibold">Nothing wrong here now</h2>
         <p className="mt-1">
-          Every reading fits a healthy circuit. The fault is away at the moment, or elsewhere.
+          Every reading fits a healthy circuit: the fault is away at the moment, or elsewhere. Wait for it,
+          with the fuse as labelled and the customer told; or close the job unproven under{' '}
+          <Link className="underline" to={`/jobs/${jobId}/repair`} replace>
+            Repair
+          </Link>
+          .
         </p>
       </section>
     );
   }
+  const unread = unreadModule(circuit, diagnosis, isolated);
   return (
-    <section aria-label="Found" className="border-ink mb-4 border-l-4 py-1 pl-4" data-suspect={isolated}>
-      <p className="text-dim">One suspect stands alone</p>
+    <section aria-label="Found" className="border-ink my-4 border-l-4 py-1 pl-4" data-suspect={isolated}>
+      <p className="text-dim">One suspect stands alone{proven ? '' : ', not yet proven'}</p>
       <h2 className="text-2xl font-semibold">
         {suspectName(circuit, isolated)}{' '}
         <span className="text-glow font-mono text-xl">{percent(top?.probability ?? 0)}</span>
@@ -57,10 +48,48 @@ export function CausePanel({ circuit, diagnosis, record }: CausePanelProps) {
           ? '. Prove it before you replace it: then record the cause.'
           : `, ${section.colour} wire. See it before you cut: then record the cause.`}
       </p>
-      <CauseForm key={isolated} suspect={isolated} kind={kind} record={record} />
+      {unread === null ? (
+        <CauseForm key={isolated} suspect={isolated} kind={kind} record={record} />
+      ) : (
+        <p className="border-clash mt-2 border-l-4 pl-3">
+          A module is judged last: read the supplies and grounds of {partById(circuit, unread).name}, or skip
+          them knowingly, under{' '}
+          <Link className="underline" to={`/jobs/${jobId}/modules`} replace>
+            Modules
+          </Link>
+          .
+        </p>
+      )}
     </section>
   );
 }
+
+/** The module of a suspect whose check-list has neither been read nor skipped; null when there is none. */
+function unreadModule(circuit: Circuit, { dossier, job }: Diagnosis, suspect: string): string | null {
+  if (dossier === null) {
+    const module = circuit.parts.find(({ id, kind }) => kind === 'module' && thingsOf(suspect).includes(id));
+    return module === undefined || job.skipped[module.id] !== undefined ? null : module.id;
+  }
+  const found = dossier.modules.find(
+    ({ id, checklist }) =>
+      thingsOf(suspect).includes(id) &&
+      job.skipped[id] === undefined &&
+      checklist.some(({ role, verdict }) => role !== 'input' && verdict === 'unread'),
+  );
+  return found?.id ?? null;
+}
+
+/** Why things fail, as often as not. */
+const roots = [
+  'rub',
+  'heat',
+  'water',
+  'age',
+  'vibration',
+  'earlier work',
+  'wrong fuse',
+  'seized load',
+] as const;
 
 function CauseForm({
   suspect,
@@ -72,13 +101,15 @@ function CauseForm({
   record: ((fact: JobFact) => string) | null;
 }) {
   const [text, setText] = useState('');
+  const [root, setRoot] = useState<string | null>(null);
   const field = useId();
   return (
     <form
       className="mt-3 flex flex-col gap-2"
       onSubmit={(event) => {
         event.preventDefault();
-        record?.({ type: 'cause-found', suspect, text: text.trim() === '' ? kind : text.trim() });
+        const found = text.trim() === '' ? kind : text.trim();
+        record?.({ type: 'cause-found', suspect, text: found, ...(root === null ? {} : { root }) });
       }}
     >
       <label htmlFor={field} className="text-dim text-[15px]">
@@ -92,6 +123,19 @@ function CauseForm({
         placeholder="rubbed through at the grommet"
         onChange={({ target }) => setText(target.value)}
       />
+      <div role="group" aria-label="Why it failed" className="flex flex-wrap gap-1">
+        {roots.map((each) => (
+          <button
+            key={each}
+            type="button"
+            aria-pressed={root === each}
+            className={`key border-line px-3 text-[15px] ${root === each ? 'key-chosen' : ''}`}
+            onClick={() => setRoot(root === each ? null : each)}
+          >
+            {each}
+          </button>
+        ))}
+      </div>
       <button type="submit" className="key key-chosen self-start" disabled={record === null}>
         Record the cause
       </button>

@@ -10,11 +10,12 @@ interface LedgerProps {
   readonly technicians: readonly Technician[];
   readonly unsent: ReadonlySet<string>;
   readonly record: ((fact: JobFact) => string) | null;
+  readonly onCorrect: (reading: LedgerReading) => void;
 }
 
 /** What was read, newest first, each with its state and what it did to the suspicion. */
-export function Ledger({ circuit, diagnosis, technicians, unsent, record }: LedgerProps) {
-  const { job, assessment } = diagnosis;
+export function Ledger({ circuit, diagnosis, technicians, unsent, record, onCorrect }: LedgerProps) {
+  const { job, assessment, dossier } = diagnosis;
   const { effects, likelyMistake } = assessment.suspicion;
   if (job.readings.length === 0) return <p className="text-dim py-3">Nothing read yet.</p>;
   return (
@@ -32,7 +33,9 @@ export function Ledger({ circuit, diagnosis, technicians, unsent, record }: Ledg
                 ? ''
                 : effectWords(effect.cleared.length, effect.revived.length, effect.bits)
             }
-            mistake={likelyMistake === reading.id}
+            mistake={likelyMistake === reading.id ? (dossier?.mistakeExpected ?? '') : null}
+            trap={dossier?.traps[reading.id] ?? null}
+            onCorrect={() => onCorrect(reading)}
           />
         );
       })}
@@ -47,15 +50,21 @@ function LedgerLine({
   unsent,
   effect,
   mistake,
+  trap,
   record,
+  onCorrect,
 }: {
   circuit: Circuit;
   reading: LedgerReading;
   author: string;
   unsent: boolean;
   effect: string;
-  mistake: boolean;
+  /** What it should have shown, where it is likely a mistake; else null. */
+  mistake: string | null;
+  /** What it cannot mean though it seems to. */
+  trap: string | null;
   record: ((fact: JobFact) => string) | null;
+  onCorrect: () => void;
 }) {
   const gone = reading.withdrawn !== null;
   const time = format(new Date(reading.at), 'HH:mm');
@@ -72,6 +81,9 @@ function LedgerLine({
           <span className="md:hidden">{time} · </span>
           {stateWords(circuit, reading.state)} · {author}
         </span>
+        {trap !== null && !gone && (
+          <span className="border-clash mt-1 block border-l-4 pl-2 text-[15px]">{trap}</span>
+        )}
       </span>
       <span
         className={`text-right font-mono text-[15px] font-semibold md:text-left ${gone ? 'line-through' : ''}`}
@@ -79,27 +91,42 @@ function LedgerLine({
         {readingWords(reading)}
       </span>
       <span className="text-dim text-[14px]">
-        {gone ? `withdrawn: ${reading.withdrawn}` : effect}
+        {gone ? `withdrawn: ${reading.withdrawn}` : reading.afterRepair ? 'after the repair' : effect}
         {unsent && <span className="text-clash block">not sent yet</span>}
-        {mistake && !gone && <span className="text-clash block">fits worst: take it again</span>}
+        {mistake !== null && !gone && (
+          <span className="text-clash block">
+            fits worst: take it again
+            {mistake !== '' && `. By all the others it should show ${mistake.toLowerCase()}`}
+          </span>
+        )}
       </span>
       {gone ? (
         <span />
       ) : (
-        <button
-          type="button"
-          className="key border-line text-[15px]"
-          disabled={record === null}
-          onClick={() =>
-            record?.({
-              type: 'reading-withdrawn',
-              reading: reading.id,
-              why: mistake ? 'it fits worst' : 'entered in error',
-            })
-          }
-        >
-          Withdraw
-        </button>
+        <span className="flex gap-1">
+          <button
+            type="button"
+            className="key border-line px-2 text-[15px]"
+            disabled={record === null}
+            onClick={onCorrect}
+          >
+            Correct
+          </button>
+          <button
+            type="button"
+            className="key border-line px-2 text-[15px]"
+            disabled={record === null}
+            onClick={() =>
+              record?.({
+                type: 'reading-withdrawn',
+                reading: reading.id,
+                why: mistake === null ? 'entered in error' : 'it fits worst',
+              })
+            }
+          >
+            Withdraw
+          </button>
+        </span>
       )}
     </li>
   );

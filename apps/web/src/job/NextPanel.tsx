@@ -7,14 +7,12 @@ import {
   minutes,
   moveWords,
   outcomeName,
-  partById,
   percent,
   placeById,
+  pointWords,
   stateKey,
-  terminalName,
   worth,
 } from '@grim-lantern/core';
-import type { TerminalRef } from '@grim-lantern/core';
 import { Popover } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import type { Diagnosis } from '../worker/useDiagnosis';
@@ -28,15 +26,32 @@ interface NextPanelProps {
   /** The action on show, for the map's flag. */
   readonly onShow: (test: Test | null) => void;
   readonly onOther: () => void;
+  /** The place that the technician stays at; null for anywhere. */
+  readonly pinned: string | null;
+  readonly onPin: (place: string | null) => void;
+  readonly onKit: () => void;
 }
 
 /** One action, large: what to set, where to put the probe, what each outcome would leave; the entry is right there. */
-export function NextPanel({ circuit, diagnosis, record, onHold, onShow, onOther }: NextPanelProps) {
+export function NextPanel({
+  circuit,
+  diagnosis,
+  record,
+  onHold,
+  onShow,
+  onOther,
+  pinned,
+  onPin,
+  onKit,
+}: NextPanelProps) {
   const { job, actions } = diagnosis;
   const [picked, setPicked] = useState<{ actions: readonly ProposedAction[]; index: number } | null>(null);
   const index = picked !== null && picked.actions === actions ? picked.index : 0;
   const action = actions?.[index];
-  useEffect(() => onShow(action?.test ?? null), [action, onShow]);
+  useEffect(() => {
+    onShow(action?.test ?? null);
+    return () => onShow(null);
+  }, [action, onShow]);
   if (actions === null) return <p className="text-dim py-6 text-lg">Working out the next reading …</p>;
   if (action === undefined) {
     return (
@@ -50,6 +65,7 @@ export function NextPanel({ circuit, diagnosis, record, onHold, onShow, onOther 
         <button type="button" className="key" onClick={onOther}>
           Other reading
         </button>
+        <Ways {...{ circuit, pinned, onPin, onKit }} />
         <Refusals circuit={circuit} job={job} record={record} />
       </div>
     );
@@ -80,6 +96,7 @@ export function NextPanel({ circuit, diagnosis, record, onHold, onShow, onOther 
           </li>
         ))}
       </ul>
+      <Ways {...{ circuit, pinned, onPin, onKit }} />
       <Refusals circuit={circuit} job={job} record={record} />
       <div className="bg-ground border-line sticky bottom-0 -mx-4 mt-4 flex gap-2 border-t px-4 py-2 lg:-mx-5 lg:px-5">
         <CannotReach circuit={circuit} action={action} record={record} />
@@ -88,6 +105,35 @@ export function NextPanel({ circuit, diagnosis, record, onHold, onShow, onOther 
         </button>
       </div>
     </>
+  );
+}
+
+/** How the technician likes to go about it: from which place, and with what. */
+function Ways({
+  circuit,
+  pinned,
+  onPin,
+  onKit,
+}: Pick<NextPanelProps, 'circuit' | 'pinned' | 'onPin' | 'onKit'>) {
+  return (
+    <div className="mt-3 flex gap-2">
+      <select
+        aria-label="Work from"
+        className={`field ${pinned === null ? 'border-line' : 'border-ink'}`}
+        value={pinned ?? ''}
+        onChange={({ target }) => onPin(target.value === '' ? null : target.value)}
+      >
+        <option value="">Work from anywhere</option>
+        {circuit.places.map(({ id, name }) => (
+          <option key={id} value={id}>
+            Stay at: {name}
+          </option>
+        ))}
+      </select>
+      <button type="button" className="key border-line shrink-0" onClick={onKit}>
+        Your kit
+      </button>
+    </div>
   );
 }
 
@@ -213,8 +259,8 @@ function CannotReach({
               onClick={() => record?.({ type: 'point-refused', point })}
             >
               {placeById(circuit, point) === undefined
-                ? `Not this point: ${pointName(circuit, point)}`
-                : `Nothing at: ${pointName(circuit, point)}`}
+                ? `Not this point: ${pointWords(circuit, point)}`
+                : `Nothing at: ${pointWords(circuit, point)}`}
             </button>
           ))}
         </Popover.Content>
@@ -241,7 +287,10 @@ function Refusals({
           key={point}
           className="border-line text-dim flex min-h-12 items-center justify-between gap-3 border-t py-1"
         >
-          <span>Out of reach: {pointName(circuit, point)}</span>
+          <span>
+            Out of reach: {pointWords(circuit, point)}
+            {job.refusedWhy[point] !== undefined && ` (${job.refusedWhy[point]})`}
+          </span>
           <button
             type="button"
             className="key border-line"
@@ -254,11 +303,4 @@ function Refusals({
       ))}
     </ul>
   );
-}
-
-function pointName(circuit: Circuit, point: string): string {
-  const place = placeById(circuit, point);
-  if (place !== undefined) return place.name;
-  if (point.includes('@')) return instruction(circuit, { instrument: 'clamp', at: point });
-  return point.includes('.') ? terminalName(circuit, point as TerminalRef) : partById(circuit, point).name;
 }

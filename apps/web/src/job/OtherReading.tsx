@@ -108,6 +108,7 @@ export function OtherReading({
                 </tbody>
               </table>
               <p className="text-dim mb-3">{worthWords(answer)}</p>
+              <p className="mb-3">{whyNot(circuit, answer, diagnosis)}</p>
             </div>
             <ReadingEntry
               key={`${instrument} ${at}`}
@@ -141,6 +142,31 @@ function worthWords(answer: PointAnswer | 'failed' | null): string {
   }
   const { bits, work } = answer.foreseen;
   return `Worth ${worth(bits)}, ${minutes(work.minutes)}.`;
+}
+
+/** Why this ranks where it does beside what is proposed. */
+function whyNot(
+  circuit: Circuit,
+  answer: PointAnswer | 'failed' | null,
+  { actions, job }: Diagnosis,
+): string | null {
+  const best = actions?.[0];
+  if (answer === null || answer === 'failed' || best === undefined) return null;
+  const { foreseen } = answer;
+  if (foreseen === null || tellsNothing(foreseen.bits)) return null;
+  const { test } = foreseen;
+  if (test.instrument === best.test.instrument && test.at === best.test.at) return 'It is what is proposed.';
+  const place = foreseen.work.places.find((each) => job.refused.includes(each));
+  if (place !== undefined) return 'It lies where the hand cannot go: it is marked as out of reach.';
+  const proposed = instruction(circuit, best.test);
+  const rate = (bits: number, spent: number) => bits / spent;
+  const [own, other] = [rate(foreseen.bits, foreseen.work.minutes), rate(best.bits, best.work.minutes)];
+  const than = `“${proposed}” tells ${worth(best.bits)} in ${minutes(best.work.minutes)}`;
+  if (foreseen.bits < best.bits && foreseen.work.minutes >= best.work.minutes) {
+    return `Why not this: it tells less and takes no less time; ${than}.`;
+  }
+  if (own < other) return `Why not this: it tells less per minute; ${than}.`;
+  return `It tells as much per minute; ${than}, and leads on to fewer minutes in all.`;
 }
 
 function usePointAnswer(

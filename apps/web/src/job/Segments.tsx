@@ -3,12 +3,15 @@ import { ToggleGroup } from 'radix-ui';
 /** One of a few positions, all in sight; the chosen one inverted. */
 export function Segments({
   label,
+  name = label,
   chosen,
   positions,
   disabled,
   onChoose,
 }: {
   label: string;
+  /** For those who hear it, where no label is drawn. */
+  name?: string;
   chosen: string;
   positions: readonly { readonly id: string; readonly name: string }[];
   disabled: boolean;
@@ -16,10 +19,10 @@ export function Segments({
 }) {
   return (
     <div className="flex items-center gap-3">
-      <span className="text-dim text-[15px] whitespace-nowrap">{label}</span>
+      {label !== '' && <span className="text-dim text-[15px] whitespace-nowrap">{label}</span>}
       <ToggleGroup.Root
         type="single"
-        aria-label={label}
+        aria-label={name}
         value={chosen}
         disabled={disabled}
         onValueChange={(id) => {

@@ -10,6 +10,7 @@ import { loadWorkshop } from '../store/workshop';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { useDiagnosis } from '../worker/useDiagnosis';
 import { NewJob } from './NewJob';
+import { TakeIn } from './TakeIn';
 
 /** The day's work: what is open, where each job stands, what still glows. */
 export function JobsPage() {
@@ -40,14 +41,17 @@ export function JobsPage() {
       <main className="mx-auto w-full max-w-[1180px] grow px-4 py-6 lg:px-5">
         <div className="mb-4 flex items-center justify-between gap-4">
           <h1 className="text-3xl font-semibold">Jobs</h1>
-          <button
-            type="button"
-            className="key key-chosen"
-            disabled={workshop.status !== 'ready'}
-            onClick={() => setOpening(true)}
-          >
-            New job <kbd className="ml-2 font-mono text-[13px] opacity-70">N</kbd>
-          </button>
+          <span className="flex gap-2">
+            <TakeIn />
+            <button
+              type="button"
+              className="key key-chosen"
+              disabled={workshop.status !== 'ready'}
+              onClick={() => setOpening(true)}
+            >
+              New job <kbd className="ml-2 font-mono text-[13px] opacity-70">N</kbd>
+            </button>
+          </span>
         </div>
         {workshop.status === 'loading' && <p className="text-dim text-lg">Fetching the jobs …</p>}
         {workshop.status === 'failed' && (

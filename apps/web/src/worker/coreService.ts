@@ -1,21 +1,25 @@
 import {
   assess,
   createPredictor,
+  expectedWords,
   foldJob,
   foreseeTest,
-  instrumentById,
   planNext,
-  simplePrediction,
+  stateKey,
 } from '@grim-lantern/core';
 import type {
   Assessment,
   Circuit,
   JobEvent,
   JobState,
+  Kit,
   Predictor,
   ProposedAction,
+  ReadingValue,
   Test,
 } from '@grim-lantern/core';
+import type { Dossier } from './dossier';
+import { dossierOf } from './dossier';
 
 /** What would be read at a point, if one suspect were the cause. */
 export interface ExpectedReading {
@@ -32,17 +36,22 @@ export interface PointAnswer {
   readonly foreseen: ProposedAction | null;
 }
 
+/** An entry that no suspect explains: what the leading one would show instead. */
+export interface Doubt {
+  readonly suspect: string;
+  readonly expected: string;
+}
+
+/** From this probability of being a slip on an entry is questioned, once. */
+const questionedFrom = 0.5;
+
 /**
  * Everything that is computed away from the page's own thread. It keeps the predictor of the circuits that it has
  * seen, since that is what makes the second question quick.
  */
 export function createCoreService() {
-  const predictors = new Map<string, Predictor>();
-  const predictorOf = (key: string, circuit: Circuit): Predictor => {
-    const known = predictors.get(key) ?? createPredictor(circuit);
-    predictors.set(key, known);
-    return known;
-  };
+  const predictorOf = remembered((circuit: Circuit) => createPredictor(circuit));
+  const healthyOf = remembered((circuit: Circuit) => createPredictor(circuit, []));
   return {
     assess(
       circuitId: string,
@@ -52,34 +61,74 @@ export function createCoreService() {
       const job = foldJob(circuit, events);
       return { job, assessment: assess(predictorOf(circuitId, circuit), job) };
     },
-    plan(circuitId: string, circuit: Circuit, events: readonly JobEvent[]): readonly ProposedAction[] {
+    plan(
+      circuitId: string,
+      circuit: Circuit,
+      events: readonly JobEvent[],
+      kit: Kit,
+    ): readonly ProposedAction[] {
       const predictor = predictorOf(circuitId, circuit);
       const job = foldJob(circuit, events);
-      return planNext(predictor, job, assess(predictor, job));
+      if (job.cause !== null) return [];
+      return planNext(predictor, job, assess(predictor, job), kit);
+    },
+    /** What is said beside the readings, and what the other views of the job show. */
+    dossier(circuitId: string, circuit: Circuit, events: readonly JobEvent[]): Dossier {
+      const predictor = predictorOf(circuitId, circuit);
+      const job = foldJob(circuit, events);
+      return dossierOf(predictor, healthyOf(circuitId, circuit), job, assess(predictor, job));
     },
     ask(circuitId: string, circuit: Circuit, events: readonly JobEvent[], test: Test): PointAnswer {
       const predictor = predictorOf(circuitId, circuit);
       const job = foldJob(circuit, events);
       const { suspicion } = assess(predictor, job);
       const leading = suspicion.suspects.filter(({ probability }) => probability >= 0.02).slice(0, 3);
-      const likeliest = (suspect: string) => {
-        let best = -1;
-        predictor.hypotheses.forEach((each, h) => {
-          if (each.suspect !== suspect) return;
-          if (best < 0 || suspicion.hypotheses[h]! > suspicion.hypotheses[best]!) best = h;
-        });
-        return best;
-      };
-      const read = (hypothesis: number | null) =>
-        simplePrediction(instrumentById(test.instrument), predictor.predict(job.state, test, hypothesis));
       return {
-        expected: [
-          { suspect: null, reading: read(null) },
-          ...leading.map(({ id }) => ({ suspect: id, reading: read(likeliest(id)) })),
-        ],
+        expected: [null, ...leading.map(({ id }) => id)].map((suspect) => ({
+          suspect,
+          reading: expectedWords(predictor, suspicion, { test, state: job.state }, suspect),
+        })),
         foreseen: foreseeTest(predictor, suspicion, job.site, test, job.state),
       };
     },
+    /** Whether an entry should be questioned before it is taken: it looks like a slip already. */
+    question(
+      circuitId: string,
+      circuit: Circuit,
+      events: readonly JobEvent[],
+      entry: Extract<JobEvent, { type: 'reading-taken' }>,
+    ): Doubt | null {
+      const predictor = predictorOf(circuitId, circuit);
+      const before = foldJob(circuit, events);
+      const { suspicion } = assess(predictor, before);
+      const after = assess(predictor, foldJob(circuit, [...events, entry])).suspicion;
+      const effect = after.effects.find(({ id }) => id === entry.id);
+      if (effect === undefined || effect.slipProbability < questionedFrom) return null;
+      // Taken twice and the same again: it is no slip of the thumb.
+      if (before.readings.some((each) => sameEntry(each, entry))) return null;
+      const suspect = suspicion.suspects[0]!.id;
+      return { suspect, expected: expectedWords(predictor, suspicion, entry, suspect) };
+    },
+  };
+}
+
+type Entry = { readonly test: Test; readonly state: JobState['state']; readonly value: ReadingValue };
+
+function sameEntry(one: Entry, other: Entry): boolean {
+  return (
+    one.test.instrument === other.test.instrument &&
+    one.test.at === other.test.at &&
+    stateKey(one.state) === stateKey(other.state) &&
+    JSON.stringify(one.value) === JSON.stringify(other.value)
+  );
+}
+
+function remembered(make: (circuit: Circuit) => Predictor): (key: string, circuit: Circuit) => Predictor {
+  const known = new Map<string, Predictor>();
+  return (key, circuit) => {
+    const found = known.get(key) ?? make(circuit);
+    known.set(key, found);
+    return found;
   };
 }
 

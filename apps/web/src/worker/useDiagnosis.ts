@@ -1,6 +1,8 @@
-import type { Assessment, Circuit, JobEvent, JobState, ProposedAction } from '@grim-lantern/core';
+import { usualKit } from '@grim-lantern/core';
+import type { Assessment, Circuit, JobEvent, JobState, Kit, ProposedAction } from '@grim-lantern/core';
 import { useEffect, useState } from 'react';
 import { askCore } from './coreClient';
+import type { Dossier } from './dossier';
 
 /** What the core says of a job; the plan takes longer than the suspicion and arrives after it. */
 export interface Diagnosis {
@@ -10,6 +12,8 @@ export interface Diagnosis {
   readonly assessment: Assessment;
   /** Null while it is being worked out. */
   readonly actions: readonly ProposedAction[] | null;
+  /** Null while it is being worked out. */
+  readonly dossier: Dossier | null;
 }
 
 export type DiagnosisWork =
@@ -20,13 +24,14 @@ export type DiagnosisWork =
 
 /**
  * Suspicion and plan of a job, worked out in the worker. While the next one is worked out, the last one stands.
- * @param depth - `assess` leaves the plan out, for lists
+ * @param depth - `assess` leaves all else out, for lists; `dossier` the plan alone, for reports
  */
 export function useDiagnosis(
   circuitId: string,
   circuit: Circuit,
   events: readonly JobEvent[],
-  depth: 'assess' | 'plan' = 'plan',
+  depth: 'assess' | 'dossier' | 'plan' = 'plan',
+  kit: Kit = usualKit,
 ): DiagnosisWork {
   const [work, setWork] = useState<DiagnosisWork>({ status: 'working' });
   useEffect(() => {
@@ -36,10 +41,13 @@ export function useDiagnosis(
     };
     const run = async () => {
       const found = await askCore((core) => core.assess(circuitId, circuit, events));
-      tell({ ...found, events, actions: null });
+      tell({ ...found, events, actions: null, dossier: null });
       if (!current || depth === 'assess') return;
-      const actions = await askCore((core) => core.plan(circuitId, circuit, events));
-      tell({ ...found, events, actions });
+      const actions =
+        depth === 'dossier' ? null : await askCore((core) => core.plan(circuitId, circuit, events, kit));
+      tell({ ...found, events, actions, dossier: null });
+      const dossier = await askCore((core) => core.dossier(circuitId, circuit, events));
+      tell({ ...found, events, actions, dossier });
     };
     run().catch((error: unknown) => {
       if (current) setWork({ status: 'failed', why: error instanceof Error ? error.message : String(error) });
@@ -47,6 +55,6 @@ export function useDiagnosis(
     return () => {
       current = false;
     };
-  }, [circuitId, circuit, events, depth]);
+  }, [circuitId, circuit, events, depth, kit]);
   return work;
 }

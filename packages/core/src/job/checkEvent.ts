@@ -35,9 +35,12 @@ export function checkEvent(circuit: Circuit, event: JobEvent): readonly CircuitF
       return circuit.parts.some(({ id, kind }) => id === event.module && kind === 'module')
         ? []
         : [unknown('module', 'a module', event.module)];
+    case 'customer-asked':
+      return (event.places ?? []).flatMap((id, i) =>
+        circuit.places.some((each) => each.id === id) ? [] : [unknown(`places.${i}`, 'a place', id)],
+      );
     case 'complaint-set':
     case 'reading-withdrawn':
-    case 'customer-asked':
     case 'customer-answered':
     case 'repair-done':
     case 'job-closed':

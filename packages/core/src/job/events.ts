@@ -24,7 +24,13 @@ export type JobFact =
   /** A module's supplies and grounds are knowingly left unread. */
   | { readonly type: 'checklist-skipped'; readonly module: string; readonly why: string }
   /** What the customer is asked to allow, and for how much; and the answer. */
-  | { readonly type: 'customer-asked'; readonly text: string; readonly amount: number }
+  | {
+      readonly type: 'customer-asked';
+      readonly text: string;
+      readonly amount: number;
+      /** The places that it is about: out of bounds when the answer is no. */
+      readonly places?: readonly string[] | undefined;
+    }
   | {
       readonly type: 'customer-answered';
       readonly agreed: boolean;

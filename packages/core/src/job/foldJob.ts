@@ -23,6 +23,7 @@ export interface LedgerReading extends TakenReading {
 export interface CustomerWord {
   readonly text: string;
   readonly amount: number;
+  readonly places: readonly string[];
   readonly at: string;
   readonly answer: { readonly agreed: boolean; readonly amount: number; readonly text: string } | null;
 }
@@ -108,12 +109,7 @@ function applyEvent(circuit: Circuit, job: JobState, event: JobEvent): JobState 
     case 'reading-withdrawn':
       return withdrawn(job, event.reading, event.why);
     case 'point-refused':
-      return {
-        ...job,
-        refused: [...job.refused.filter((each) => each !== event.point), event.point],
-        refusedWhy:
-          event.why === undefined ? job.refusedWhy : { ...job.refusedWhy, [event.point]: event.why },
-      };
+      return refuse(job, event.point, event.why);
     case 'point-allowed': {
       const { [event.point]: _why, ...refusedWhy } = job.refusedWhy;
       return { ...job, refusedWhy, refused: job.refused.filter((each) => each !== event.point) };
@@ -121,18 +117,11 @@ function applyEvent(circuit: Circuit, job: JobState, event: JobEvent): JobState 
     case 'checklist-skipped':
       return { ...job, skipped: { ...job.skipped, [event.module]: event.why } };
     case 'customer-asked': {
-      const { text, amount, at } = event;
-      return { ...job, customer: [...job.customer, { text, amount, at, answer: null }] };
+      const { text, amount, places = [], at } = event;
+      return { ...job, customer: [...job.customer, { text, amount, places, at, answer: null }] };
     }
-    case 'customer-answered': {
-      const { agreed, amount, text } = event;
-      const last = job.customer.at(-1);
-      if (last === undefined) return job;
-      return {
-        ...job,
-        customer: [...job.customer.slice(0, -1), { ...last, answer: { agreed, amount, text } }],
-      };
-    }
+    case 'customer-answered':
+      return answered(job, event);
     case 'cause-found':
       return { ...job, cause: { suspect: event.suspect, text: event.text, root: event.root ?? '' } };
     case 'repair-done':
@@ -142,6 +131,29 @@ function applyEvent(circuit: Circuit, job: JobState, event: JobEvent): JobState 
     case 'job-reopened':
       return { ...job, cause: null, repair: null, closed: null };
   }
+}
+
+/** The customer's answer; a no puts the places that it was about out of bounds. */
+function answered(
+  job: JobState,
+  { agreed, amount, text }: Extract<JobEvent, { type: 'customer-answered' }>,
+): JobState {
+  const asked = job.customer.at(-1);
+  if (asked === undefined) return job;
+  const customer = [...job.customer.slice(0, -1), { ...asked, answer: { agreed, amount, text } }];
+  if (agreed) return { ...job, customer };
+  return asked.places.reduce<JobState>((left, place) => refuse(left, place, 'the customer said no'), {
+    ...job,
+    customer,
+  });
+}
+
+function refuse(job: JobState, point: string, why: string | undefined): JobState {
+  return {
+    ...job,
+    refused: [...job.refused.filter((each) => each !== point), point],
+    refusedWhy: why === undefined ? job.refusedWhy : { ...job.refusedWhy, [point]: why },
+  };
 }
 
 function withReading(

@@ -23,6 +23,13 @@ const openings: Readonly<Record<OhmicLoadPart['kind'], { readonly name: string; 
 const shortedTurnsShare = 0.5;
 const stalledShare = 1 / 6;
 
+/** How many times its own current a motor draws that turns hard, and the share of its work that it still does. Judgement. */
+const draggingTimes = [
+  [1.7, 0.8],
+  [2.8, 0.5],
+  [4, 0.2],
+] as const;
+
 /** What lies across an element that comes down to a share of its ohms, and the share of its work that it still does. */
 function across(ohms: number, share: number, works: number): PartFailure['effects'] {
   return [{ kind: 'bridge', role: 'element', ohms: (ohms * share) / (1 - share), works }];
@@ -42,7 +49,13 @@ function windingFailures({ kind, ohms }: OhmicLoadPart): readonly PartFailure[] 
     hazard: 'open',
     effects: across(ohms, stalledShare, 0),
   };
-  return kind === 'motor' ? [shorted, stalled] : kind === 'solenoid' ? [shorted] : [];
+  const drags: PartFailure = {
+    name: 'drags, draws too much',
+    rate: 0.5,
+    hazard: 'open',
+    effects: draggingTimes.flatMap(([times, works]) => across(ohms, 1 / times, works)),
+  };
+  return kind === 'motor' ? [shorted, stalled, drags] : kind === 'solenoid' ? [shorted] : [];
 }
 
 export const ohmicLoadKind: PartKind<OhmicLoadPart> = {

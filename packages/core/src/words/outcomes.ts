@@ -4,6 +4,7 @@ import { thingsOf } from '../faults/fault';
 import { NOTHING_WRONG } from '../faults/hypotheses';
 import type { Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
+import { watchedLoad } from '../instruments/targets';
 import type { JobState, LedgerReading } from '../job/foldJob';
 import type { ForeseenOutcome } from '../plan/nextActions';
 import type { OutcomeSpec } from '../plan/outcomeTable';
@@ -16,6 +17,11 @@ export function suspectName(circuit: Circuit, id: string): string {
   if (things.length > 1) return things.map((each) => suspectName(circuit, each)).join(' and ');
   const section = circuit.sections.find((each) => each.id === id);
   return section === undefined ? partById(circuit, id).name : section.name;
+}
+
+/** What a load that is watched is called: its part's name, with its own within it. */
+export function watchedLoadName(circuit: Circuit, at: string): string {
+  return watchedLoad(circuit, at).name;
 }
 
 /** `Lit`, `2.5 to 5.1 V`, `OL`: what would be seen. */

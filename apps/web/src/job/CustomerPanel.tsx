@@ -1,0 +1,143 @@
+import type { JobFact, JobState } from '@grim-lantern/core';
+import { useId, useState } from 'react';
+import { money } from './money';
+
+/** What a question to the customer starts from. */
+export interface Question {
+  readonly text: string;
+  readonly amount: number;
+  /** Out of bounds when the answer is no. */
+  readonly places: readonly string[];
+}
+
+/** The customer's word: what is asked for, the answer, and what may be spent. */
+export function CustomerPanel({
+  job,
+  draft,
+  record,
+}: {
+  readonly job: JobState;
+  readonly draft: Question;
+  readonly record: ((fact: JobFact) => string) | null;
+}) {
+  const waiting = job.customer.at(-1)?.answer === null;
+  return (
+    <section aria-label="Customer" className="border-line border-b py-4">
+      <h2 className="text-xl font-semibold">Customer</h2>
+      <ul>
+        {job.customer.map(({ text, amount, answer, at }) => (
+          <li key={at} className="py-1">
+            Asked: {text} <span className="font-mono text-[14px]">{money(amount)}</span>
+            <span className={`block ${answer?.agreed === true ? 'text-agree' : 'text-clash'}`}>
+              {answer === null
+                ? 'No answer yet: the job waits.'
+                : answer.agreed
+                  ? `Yes, up to ${money(answer.amount)}. ${answer.text}`
+                  : `No. ${answer.text}`}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {job.closed !== null ? null : waiting ? (
+        <Answer amount={job.customer.at(-1)?.amount ?? 0} record={record} />
+      ) : (
+        <Ask key={draft.text} draft={draft} record={record} />
+      )}
+    </section>
+  );
+}
+
+function Ask({ draft, record }: { draft: Question; record: ((fact: JobFact) => string) | null }) {
+  const [text, setText] = useState(draft.text);
+  const [amount, setAmount] = useState(draft.amount === 0 ? '' : money(draft.amount));
+  const fields = useId();
+  const value = Number(amount.replace(',', '.'));
+  const fits = text.trim() !== '' && amount.trim() !== '' && Number.isFinite(value) && value >= 0;
+  return (
+    <form
+      className="mt-2 flex flex-wrap items-end gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!fits) return;
+        record?.({ type: 'customer-asked', text: text.trim(), amount: value, places: draft.places });
+      }}
+    >
+      <span className="min-w-48 grow">
+        <label htmlFor={`${fields}-text`} className="text-dim text-[15px]">
+          May we
+        </label>
+        <input
+          id={`${fields}-text`}
+          className="field"
+          maxLength={400}
+          placeholder="take the headliner down to reach the loom"
+          value={text}
+          onChange={({ target }) => setText(target.value)}
+        />
+      </span>
+      <span className="w-24">
+        <label htmlFor={`${fields}-amount`} className="text-dim text-[15px]">
+          for up to
+        </label>
+        <input
+          id={`${fields}-amount`}
+          className="field font-mono"
+          inputMode="decimal"
+          value={amount}
+          onChange={({ target }) => setAmount(target.value)}
+        />
+      </span>
+      <button type="submit" className="key" disabled={record === null || !fits}>
+        Ask
+      </button>
+    </form>
+  );
+}
+
+function Answer({ amount, record }: { amount: number; record: ((fact: JobFact) => string) | null }) {
+  const [text, setText] = useState('');
+  const [most, setMost] = useState(money(amount));
+  const fields = useId();
+  const value = Number(most.replace(',', '.'));
+  const answer = (agreed: boolean) =>
+    record?.({
+      type: 'customer-answered',
+      agreed,
+      amount: agreed && Number.isFinite(value) ? value : 0,
+      text: text.trim(),
+    });
+  return (
+    <div className="mt-2 flex flex-wrap items-end gap-2">
+      <span className="min-w-40 grow">
+        <label htmlFor={`${fields}-words`} className="text-dim text-[15px]">
+          In the customer’s words
+        </label>
+        <input
+          id={`${fields}-words`}
+          className="field"
+          maxLength={400}
+          value={text}
+          onChange={({ target }) => setText(target.value)}
+        />
+      </span>
+      <span className="w-24">
+        <label htmlFor={`${fields}-most`} className="text-dim text-[15px]">
+          up to
+        </label>
+        <input
+          id={`${fields}-most`}
+          className="field font-mono"
+          inputMode="decimal"
+          value={most}
+          onChange={({ target }) => setMost(target.value)}
+        />
+      </span>
+      <button type="button" className="key" disabled={record === null} onClick={() => answer(true)}>
+        Yes
+      </button>
+      <button type="button" className="key" disabled={record === null} onClick={() => answer(false)}>
+        No
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,186 @@
+import { minutes, readingCount } from '@grim-lantern/core';
+import type { ForeseenOutcome, Kit, LedgerReading, Test } from '@grim-lantern/core';
+import { useCallback, useMemo, useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { Notices } from '../app/Notices';
+import { TopBar } from '../app/TopBar';
+import { HarnessMap } from '../harness/HarnessMap';
+import { useHarnessLayout } from '../harness/useHarnessLayout';
+import type { JobFacts } from '../store/jobs';
+import { ownKit } from '../store/session';
+import { useAppSelector } from '../store/store';
+import { useDiagnosis } from '../worker/useDiagnosis';
+import { CorrectReading } from './CorrectReading';
+import type { Question } from './CustomerPanel';
+import { flagWords } from './flagWords';
+import { HeldQuestion } from './HeldQuestion';
+import { jobViewOf } from './jobViews';
+import { KitDialog } from './KitDialog';
+import { Ledger } from './Ledger';
+import { glowOf, mapReadings, testPoint } from './mapFacts';
+import { money, spentOn } from './money';
+import { OtherReading } from './OtherReading';
+import { StateStrip } from './StateStrip';
+import { useEntry } from './useEntry';
+import { useJobEvents, useRecord, useUnsent } from './useJob';
+import { useWorkshopMoney } from './useWorkshopMoney';
+import { ViewPanel } from './ViewPanel';
+
+interface WorkplaceProps {
+  readonly jobId: string;
+  readonly facts: Extract<JobFacts, { status: 'ready' }>;
+}
+
+/** The workplace: the state in sight, the harness, the step of the job, the ledger. */
+export function Workplace({ jobId, facts }: WorkplaceProps) {
+  const { circuit, summary } = facts;
+  const { view } = useParams();
+  const navigate = useNavigate();
+  const events = useJobEvents(jobId);
+  const unsent = useUnsent(jobId);
+  const record = useRecord(jobId);
+  const session = useAppSelector((state) => state.session);
+  const [pinned, setPinned] = useState<string | null>(null);
+  const kit = useMemo(
+    (): Kit => ({ ...ownKit(session), ...(pinned === null ? {} : { pinned: [pinned] }) }),
+    [session, pinned],
+  );
+  const work = useDiagnosis(summary.circuitId, circuit, events, 'plan', kit);
+  const diagnosis = work.status === 'ready' ? work.diagnosis : null;
+  const entry = useEntry(summary.circuitId, circuit, events, record);
+  const drawn = useHarnessLayout(circuit);
+  const layout = drawn === 'failed' ? null : drawn;
+  const technicians = useAppSelector(({ workshop }) =>
+    workshop.status === 'ready' ? workshop.workshop.technicians : none,
+  );
+  const { hourlyRate } = useWorkshopMoney();
+  const [held, setHeld] = useState<ForeseenOutcome | null>(null);
+  const [shown, setShown] = useState<Test | null>(null);
+  const [open, setOpen] = useState<Opened | null>(null);
+  const [draft, setDraft] = useState<Question>(noQuestion);
+  const showTest = useCallback((test: Test | null) => {
+    setShown(test);
+    setHeld(null);
+  }, []);
+  const standing = useMemo(
+    () => glowOf(diagnosis?.assessment.suspicion.suspects ?? []),
+    [diagnosis?.assessment],
+  );
+  const glow = useMemo(() => (held === null ? standing : glowOf(held.leaves)), [standing, held]);
+  const readings = useMemo(() => mapReadings(circuit, layout, diagnosis), [circuit, layout, diagnosis]);
+  const flag = useMemo(() => {
+    const point = layout === null || shown === null ? null : testPoint(circuit, layout, shown);
+    return point === null || shown === null ? null : { point, words: flagWords[shown.instrument] };
+  }, [circuit, layout, shown]);
+  return (
+    <div className="flex min-h-full flex-col lg:h-full">
+      <TopBar>
+        <div className="flex items-baseline justify-between gap-4">
+          <h1 className="min-w-0 text-lg sm:truncate">
+            {summary.vehicle.name}, {summary.vehicle.service}{' '}
+            <span className="text-dim">– {summary.title}</span>
+          </h1>
+          {diagnosis !== null && (
+            <span className="text-dim shrink-0 font-mono text-[13px]">
+              {minutes(diagnosis.job.minutes)} · {money(spentOn(diagnosis.job, hourlyRate))} spent ·{' '}
+              {readingCount(diagnosis.job)}
+            </span>
+          )}
+        </div>
+      </TopBar>
+      <Notices />
+      {record === null && (
+        <p className="border-clash text-clash border-b px-5 py-2">
+          Choose who you are, above, before you enter anything.
+        </p>
+      )}
+      {work.status === 'working' && <p className="text-dim p-5 text-lg">Working out the suspects …</p>}
+      {work.status === 'failed' && (
+        <p role="alert" className="text-clash p-5 text-lg">
+          The readings are kept, but what they say could not be worked out. {work.why}
+        </p>
+      )}
+      {diagnosis !== null && (
+        <>
+          <StateStrip circuit={circuit} state={diagnosis.job.state} record={record} />
+          <main className="flex min-h-0 grow flex-col lg:grid lg:grid-cols-[minmax(0,1fr)_420px] lg:grid-rows-[minmax(0,1fr)_minmax(150px,30%)]">
+            <section
+              aria-label="Harness"
+              className="border-line h-[38vh] min-h-[260px] border-b lg:h-auto lg:min-h-0"
+            >
+              {layout === null ? (
+                <p className="text-dim p-5">
+                  {drawn === 'failed'
+                    ? 'The harness could not be drawn. The suspects and the next reading stand without it.'
+                    : 'Drawing the harness …'}
+                </p>
+              ) : (
+                <HarnessMap
+                  {...{ circuit, layout, glow, standing, readings, flag }}
+                  state={diagnosis.job.state}
+                  onPoint={(point) => setOpen({ kind: 'point', point })}
+                />
+              )}
+            </section>
+            <section
+              aria-label="Work"
+              className="border-line px-4 lg:col-start-2 lg:row-span-2 lg:row-start-1 lg:overflow-auto lg:border-l lg:px-5"
+            >
+              <ViewPanel
+                {...{ jobId, circuit, diagnosis, technicians, draft, pinned }}
+                view={jobViewOf(view)}
+                // What answers an older question must not be entered twice by a thumb that taps twice.
+                current={diagnosis.events === events}
+                record={entry.enter}
+                onHold={setHeld}
+                onShow={showTest}
+                onOther={(point) => setOpen({ kind: 'point', point })}
+                onKit={() => setOpen({ kind: 'kit' })}
+                onPin={setPinned}
+                onAsk={(question) => {
+                  setDraft(question);
+                  void navigate(`/jobs/${jobId}/repair`, { replace: true });
+                }}
+              />
+            </section>
+            <section aria-label="Readings" className="px-4 py-1 lg:overflow-auto lg:px-5">
+              <Ledger
+                {...{ circuit, diagnosis, technicians, unsent, record }}
+                onCorrect={(reading) => setOpen({ kind: 'correct', reading })}
+              />
+              <p className="text-dim py-3 break-words whitespace-pre-wrap">
+                <span className="text-ink">Complaint.</span> {diagnosis.job.complaint}
+              </p>
+            </section>
+          </main>
+          {open?.kind === 'point' && (
+            <OtherReading
+              key={open.point}
+              circuitId={summary.circuitId}
+              {...{ circuit, events, diagnosis }}
+              record={entry.enter}
+              point={open.point}
+              onClose={() => setOpen(null)}
+            />
+          )}
+          {open?.kind === 'correct' && (
+            <CorrectReading {...{ circuit, record }} reading={open.reading} onClose={() => setOpen(null)} />
+          )}
+          {open?.kind === 'kit' && <KitDialog onClose={() => setOpen(null)} />}
+          {entry.held !== null && (
+            <HeldQuestion circuit={circuit} held={entry.held} onKeep={entry.keep} onDrop={entry.drop} />
+          )}
+        </>
+      )}
+    </div>
+  );
+}
+
+/** What is open above the page. */
+type Opened =
+  | { readonly kind: 'point'; readonly point: string | null }
+  | { readonly kind: 'correct'; readonly reading: LedgerReading }
+  | { readonly kind: 'kit' };
+
+const none: readonly [] = [];
+const noQuestion: Question = { text: '', amount: 0, places: [] };

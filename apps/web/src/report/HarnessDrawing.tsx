@@ -1,0 +1,65 @@
+import type { Circuit, OperatingState } from '@grim-lantern/core';
+import { restingState } from '@grim-lantern/core';
+import type { Ref } from 'react';
+import { GlowRibbon } from '../harness/GlowRibbon';
+import type { HarnessLayout } from '../harness/layoutHarness';
+import { litFrom } from '../harness/litFrom';
+import { placeLabels } from '../harness/mapLabels';
+import type { MapReading } from '../harness/mapLabels';
+import { figureWords, suspectWords } from '../harness/mapWording';
+import { MapWords } from '../harness/MapWords';
+import { PartSymbol } from '../harness/symbols';
+
+/** The harness as it stands still on paper: what glows, and what was read where. */
+export function HarnessDrawing({
+  circuit,
+  layout,
+  glow,
+  readings,
+  ref,
+}: {
+  readonly circuit: Circuit;
+  readonly layout: HarnessLayout;
+  readonly glow: ReadonlyMap<string, number>;
+  readonly readings: readonly MapReading[];
+  readonly ref: Ref<SVGSVGElement>;
+}) {
+  const state: OperatingState = restingState(circuit);
+  const figures = layout.figures.map((figure) => figureWords(circuit, figure, state));
+  const labels = placeLabels(layout, figures, suspectWords(circuit, glow), readings, null);
+  const margin = 40;
+  return (
+    <svg
+      ref={ref}
+      role="img"
+      aria-label="Harness drawing"
+      viewBox={`${-margin} ${-margin} ${layout.width + 2 * margin} ${layout.height + 2 * margin}`}
+      className="max-h-[110mm] w-full"
+    >
+      {circuit.sections.map(({ id }) => (
+        <GlowRibbon
+          key={id}
+          section={id}
+          corners={layout.wires.get(id) ?? []}
+          probability={glow.get(id) ?? 0}
+        />
+      ))}
+      {layout.figures.map((figure) => {
+        const chance = glow.get(figure.part.id) ?? 0;
+        return (
+          <g
+            key={figure.id}
+            transform={`translate(${figure.x} ${figure.y})`}
+            className={chance >= litFrom ? 'text-glow' : 'text-ink'}
+            fill="none"
+            stroke="currentColor"
+            strokeWidth={2}
+          >
+            <PartSymbol figure={figure} apart={false} fill="fuse" />
+          </g>
+        );
+      })}
+      <MapWords figures={figures} labels={labels} />
+    </svg>
+  );
+}

@@ -1,0 +1,127 @@
+import type { JobEvent } from '@grim-lantern/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { TopBar } from '../app/TopBar';
+import { useHarnessLayout } from '../harness/useHarnessLayout';
+import { glowOf, mapReadings } from '../job/mapFacts';
+import { useJobEvents, useJobFacts } from '../job/useJob';
+import type { JobFacts } from '../store/jobs';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { loadWorkshop } from '../store/workshop';
+import { useDiagnosis } from '../worker/useDiagnosis';
+import { download, fileName, ledgerCsv, portableJob } from './exports';
+import { HarnessDrawing } from './HarnessDrawing';
+import { reportModel } from './reportModel';
+import { paperFont, reportPdf } from './reportPdf';
+import { ReportSheet } from './ReportSheet';
+import { svgForPaper } from './svgForPaper';
+
+/** The report of one job: printed from here, or taken away as PDF, CSV or JSON. */
+export function ReportPage() {
+  const { jobId = '' } = useParams();
+  const dispatch = useAppDispatch();
+  const facts = useJobFacts(jobId);
+  useEffect(() => {
+    void dispatch(loadWorkshop());
+  }, [dispatch]);
+  return (
+    <div className="flex min-h-full flex-col">
+      <div className="print:hidden">
+        <TopBar>
+          <Link to={`/jobs/${jobId}`} className="underline">
+            Back to the job
+          </Link>
+        </TopBar>
+      </div>
+      {facts.status === 'loading' && <p className="text-dim p-5 text-lg">Fetching the job …</p>}
+      {facts.status === 'failed' && <p className="p-5 text-lg">{facts.why}</p>}
+      {facts.status === 'ready' && <ReadyReport jobId={jobId} facts={facts} />}
+    </div>
+  );
+}
+
+function ReadyReport({ jobId, facts }: { jobId: string; facts: Extract<JobFacts, { status: 'ready' }> }) {
+  const { circuit, summary } = facts;
+  const events = useJobEvents(jobId);
+  const workshop = useAppSelector((state) => state.workshop);
+  const work = useDiagnosis(summary.circuitId, circuit, events, 'dossier');
+  const drawn = useHarnessLayout(circuit);
+  const drawing = useRef<SVGSVGElement>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const diagnosis = work.status === 'ready' ? work.diagnosis : null;
+  const house = workshop.status === 'ready' ? workshop.workshop : null;
+  const dossier = diagnosis?.dossier ?? null;
+  const report = useMemo(
+    () =>
+      diagnosis === null || dossier === null || house === null
+        ? null
+        : reportModel(circuit, summary, diagnosis.job, dossier, house),
+    [circuit, summary, diagnosis, dossier, house],
+  );
+  const layout = drawn === 'failed' ? null : drawn;
+  const glow = useMemo(() => {
+    if (diagnosis === null) return new Map<string, number>();
+    const { cause } = diagnosis.job;
+    return glowOf(
+      cause === null ? diagnosis.assessment.suspicion.suspects : [{ id: cause.suspect, probability: 1 }],
+    );
+  }, [diagnosis]);
+  if (work.status === 'failed') return <p className="text-clash p-5 text-lg">{work.why}</p>;
+  if (report === null || house === null || diagnosis === null) {
+    return <p className="text-dim p-5 text-lg">Writing the report …</p>;
+  }
+  const makePdf = async () => {
+    const paper = drawing.current === null ? null : svgForPaper(drawing.current, paperFont);
+    download(fileName(summary.title, 'pdf'), await reportPdf(report, paper));
+  };
+  const exports = {
+    Print: () => window.print(),
+    PDF: () => {
+      setTrouble(null);
+      makePdf().catch((error: unknown) => setTrouble(`The PDF could not be written. ${String(error)}`));
+    },
+    CSV: () =>
+      download(
+        fileName(summary.title, 'csv'),
+        new Blob([ledgerCsv(circuit, diagnosis.job, house.technicians)], { type: 'text/csv' }),
+      ),
+    JSON: () => {
+      const job = portableJob(circuit, summary, events as readonly JobEvent[], house.technicians);
+      const text = JSON.stringify(job, null, 2);
+      download(fileName(summary.title, 'json'), new Blob([text], { type: 'application/json' }));
+    },
+  };
+  return (
+    <main className="mx-auto w-full max-w-[860px] px-4 py-4 print:max-w-none print:p-0">
+      <div className="mb-4 flex flex-wrap items-center gap-2 print:hidden">
+        {Object.entries(exports).map(([name, act]) => (
+          <button key={name} type="button" className="key" onClick={act}>
+            {name}
+          </button>
+        ))}
+        <span className="text-dim text-[15px]">
+          JSON holds the job whole: another workshop can take it in.
+        </span>
+      </div>
+      {trouble !== null && (
+        <p role="alert" className="text-clash mb-3">
+          {trouble}
+        </p>
+      )}
+      <ReportSheet
+        report={report}
+        drawing={
+          layout === null ? null : (
+            <HarnessDrawing
+              ref={drawing}
+              circuit={circuit}
+              layout={layout}
+              glow={glow}
+              readings={mapReadings(circuit, layout, diagnosis)}
+            />
+          )
+        }
+      />
+    </main>
+  );
+}

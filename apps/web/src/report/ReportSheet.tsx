@@ -1,0 +1,111 @@
+import type { ReactNode } from 'react';
+import type { ReportModel } from './reportModel';
+
+/** The report as a sheet of paper: light in either light, since it is for printing. */
+export function ReportSheet({
+  report,
+  drawing,
+}: {
+  readonly report: ReportModel;
+  readonly drawing: ReactNode;
+}) {
+  return (
+    <article
+      data-light="day"
+      className="bg-raised text-ink border-line border p-6 text-[15px] print:border-0 print:bg-white print:p-0"
+    >
+      <h1 className="text-3xl font-semibold">{report.title}</h1>
+      <p className="text-dim">
+        {report.vehicle} · {report.workshop} · opened {report.opened}
+      </p>
+      <p className="mt-1 text-lg font-medium">{report.standing}</p>
+      <Block title="Complaint">
+        <p className="whitespace-pre-wrap">{report.complaint}</p>
+      </Block>
+      <Lines title="Where the job stands" lines={report.handOver} />
+      <Block title="Harness">{drawing}</Block>
+      {report.readings.length > 0 && (
+        <Block title="Readings">
+          <table className="w-full text-left">
+            <tbody>
+              {report.readings.map(({ id, number, time, what, state, value, note, gone }) => (
+                <tr key={id} className={`border-line border-t align-top ${gone ? 'text-dim' : ''}`}>
+                  <td className="py-1 pr-2 font-mono text-[12px]">{number}</td>
+                  <td className="py-1 pr-3 font-mono text-[12px] whitespace-nowrap">{time}</td>
+                  <td className="py-1 pr-3">
+                    <span className={gone ? 'line-through' : ''}>{what}</span>
+                    <span className="text-dim block text-[13px]">{state}</span>
+                  </td>
+                  <td
+                    className={`py-1 pr-3 font-mono font-semibold whitespace-nowrap ${gone ? 'line-through' : ''}`}
+                  >
+                    {value}
+                  </td>
+                  <td className="text-dim py-1 text-[13px]">{note}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </Block>
+      )}
+      {report.cause !== null && (
+        <Block title="Cause">
+          <p>
+            <b className="font-semibold">{report.cause.what}</b>: {report.cause.text}
+          </p>
+          {report.cause.root !== '' && <p>Why it failed: {report.cause.root}</p>}
+        </Block>
+      )}
+      <Lines title="Repair" lines={report.steps} />
+      {report.proofs.length > 0 && (
+        <Block title="Proof: the same measurement before and after">
+          {report.proofs.map(({ what, before, after, proves }) => (
+            <div
+              key={what + after}
+              className="border-line grid grid-cols-[1fr_auto_auto] gap-x-6 border-t py-1"
+            >
+              <span>{what}</span>
+              <span>
+                <span className="text-dim block text-[13px]">Before</span>
+                <span className="font-mono font-semibold">{before}</span>
+              </span>
+              <span>
+                <span className="text-dim block text-[13px]">After</span>
+                <span className="font-mono font-semibold">{after}</span>
+              </span>
+              <span className={`col-span-3 ${proves ? 'text-agree' : 'text-clash'}`}>
+                {proves ? 'This proves the repair.' : 'This does not prove it.'}
+              </span>
+            </div>
+          ))}
+        </Block>
+      )}
+      <Lines title="Customer" lines={report.customer} />
+      <Block title="Time and money">
+        <p>{report.spent}.</p>
+      </Block>
+    </article>
+  );
+}
+
+function Block({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section className="mt-4 break-inside-avoid-page">
+      <h2 className="text-xl font-semibold">{title}</h2>
+      {children}
+    </section>
+  );
+}
+
+function Lines({ title, lines }: { title: string; lines: readonly string[] }) {
+  if (lines.length === 0) return null;
+  return (
+    <Block title={title}>
+      <ul className="list-disc pl-5">
+        {lines.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+    </Block>
+  );
+}

@@ -1,0 +1,76 @@
+import type { Circuit, JobEvent, JobState } from '@grim-lantern/core';
+import { instruction, instrumentById, stateWords } from '@grim-lantern/core';
+import type { JobSummary, PortableJob, Technician } from '@grim-lantern/contract';
+import Papa from 'papaparse';
+
+/** The ledger as a table for spreadsheets: one row a reading, withdrawn ones marked. */
+export function ledgerCsv(
+  circuit: Circuit,
+  { readings }: JobState,
+  technicians: readonly Technician[],
+): string {
+  const rows = readings.map(({ at, author, test, state, value, typed, withdrawn, afterRepair }, index) => {
+    const { display, name } = instrumentById(test.instrument);
+    return {
+      number: index + 1,
+      time: at,
+      technician: technicians.find(({ id }) => id === author)?.name ?? author,
+      instrument: name,
+      point: test.at,
+      reading: instruction(circuit, test),
+      state: stateWords(circuit, state),
+      value: value.kind === 'number' ? value.value : value.kind === 'overload' ? 'OL' : value.outcome,
+      unit: value.kind === 'number' && display.kind === 'number' ? display.scale.unit : '',
+      typed,
+      'after repair': afterRepair ? 'yes' : '',
+      withdrawn: withdrawn ?? '',
+    };
+  });
+  return Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' });
+}
+
+/** The job with all that it rests on, for another installation. */
+export function portableJob(
+  circuit: Circuit,
+  { id, title, openedAt, circuitId, vehicle }: JobSummary,
+  events: readonly JobEvent[],
+  technicians: readonly Technician[],
+): PortableJob {
+  const authors = new Set(events.map(({ author }) => author));
+  return {
+    format: 'grim-lantern/job',
+    version: 1,
+    title,
+    circuit,
+    // Its place in the log is given anew by whoever takes it in.
+    events: events.map((event) => {
+      const { sequence: _own, ...rest } = event as JobEvent & { sequence?: number };
+      return rest as JobEvent;
+    }),
+    origin: {
+      jobId: id,
+      openedAt,
+      circuitId,
+      vehicle,
+      technicians: technicians.filter((each) => authors.has(each.id)),
+    },
+  };
+}
+
+/** Hands a file to the browser to save. */
+export function download(name: string, content: Blob): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(content);
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+}
+
+/** A file's name from a job's title: plain letters, digits and hyphens. */
+export function fileName(title: string, extension: string): string {
+  const plain = title
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '');
+  return `${plain === '' ? 'job' : plain}.${extension}`;
+}

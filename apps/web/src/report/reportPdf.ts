@@ -1,0 +1,122 @@
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import type { ReportModel } from './reportModel';
+
+/** The font that comes with the library: it has Ω and the arrows. */
+export const paperFont = 'Roboto';
+
+/**
+ * The report as a PDF. The library is fetched when it is first wanted: it is larger than all the rest of the page.
+ * @param drawing - the harness as SVG text that stands alone; null where it could not be drawn
+ */
+export async function reportPdf(report: ReportModel, drawing: string | null): Promise<Blob> {
+  const [{ default: pdfMake }, { default: fonts }] = await Promise.all([
+    import('pdfmake/build/pdfmake'),
+    import('pdfmake/build/vfs_fonts'),
+  ]);
+  pdfMake.addVirtualFileSystem(fonts);
+  return pdfMake.createPdf(pdfDocument(report, drawing)).getBlob();
+}
+
+/** Width between the margins of an A4 page, points. */
+const usableWidth = 515;
+
+export function pdfDocument(report: ReportModel, drawing: string | null): TDocumentDefinitions {
+  return {
+    pageSize: 'A4',
+    pageMargins: [40, 40, 40, 45],
+    defaultStyle: { font: paperFont, fontSize: 9, lineHeight: 1.15 },
+    styles: { heading: { fontSize: 12, bold: true, margin: [0, 9, 0, 3] }, dim: { color: '#555555' } },
+    info: { title: `${report.title}, ${report.vehicle}` },
+    footer: (page, pages) => ({
+      text: `${report.workshop} · ${report.vehicle} · page ${page} of ${pages}`,
+      alignment: 'center',
+      fontSize: 8,
+      margin: [0, 12, 0, 0],
+    }),
+    content: [
+      { text: report.title, fontSize: 18, bold: true },
+      { text: `${report.vehicle} · ${report.workshop} · opened ${report.opened}`, style: 'dim' },
+      { text: report.standing, bold: true, margin: [0, 3, 0, 0] },
+      ...block('Complaint', [report.complaint]),
+      ...block('Where the job stands', report.handOver),
+      ...(drawing === null
+        ? []
+        : [
+            {
+              svg: drawing,
+              fit: [usableWidth, 210] as [number, number],
+              margin: [0, 8, 0, 0] as [number, number, number, number],
+            },
+          ]),
+      ...readingsTable(report),
+      ...(report.cause === null
+        ? []
+        : block('Cause', [
+            `${report.cause.what}: ${report.cause.text}`,
+            ...(report.cause.root === '' ? [] : [`Why it failed: ${report.cause.root}`]),
+          ])),
+      ...list('Repair', report.steps),
+      ...proofTable(report),
+      ...block('Customer', report.customer),
+      ...block('Time and money', [report.spent]),
+    ],
+  };
+}
+
+function block(title: string, lines: readonly string[]): Content[] {
+  if (lines.length === 0) return [];
+  return [{ text: title, style: 'heading' }, ...lines.map((text): Content => ({ text }))];
+}
+
+function list(title: string, lines: readonly string[]): Content[] {
+  return lines.length === 0 ? [] : [{ text: title, style: 'heading' }, { ul: [...lines] }];
+}
+
+function readingsTable({ readings }: ReportModel): Content[] {
+  if (readings.length === 0) return [];
+  const rows = readings.map(({ number, time, what, state, value, note, gone }) => {
+    const cell = (text: string): Content =>
+      gone ? { text, decoration: 'lineThrough', color: '#777777' } : text;
+    return [
+      String(number),
+      time,
+      { stack: [cell(what), { text: state, style: 'dim', fontSize: 8 }] },
+      cell(value),
+      { text: note, style: 'dim' },
+    ];
+  });
+  return [
+    { text: 'Readings', style: 'heading' },
+    {
+      layout: 'lightHorizontalLines',
+      table: {
+        headerRows: 1,
+        widths: ['auto', 'auto', '*', 'auto', 'auto'],
+        body: [['', 'When', 'What, and how the vehicle stood', 'Read', 'By'], ...rows],
+      },
+    },
+  ];
+}
+
+function proofTable({ proofs }: ReportModel): Content[] {
+  if (proofs.length === 0) return [];
+  return [
+    { text: 'Proof: the same measurement before and after', style: 'heading' },
+    {
+      layout: 'lightHorizontalLines',
+      table: {
+        headerRows: 1,
+        widths: ['*', 'auto', 'auto', 'auto'],
+        body: [
+          ['What', 'Before', 'After', ''],
+          ...proofs.map(({ what, before, after, proves }) => [
+            what,
+            before,
+            after,
+            proves ? 'proves the repair' : 'does not prove it',
+          ]),
+        ],
+      },
+    },
+  ];
+}
