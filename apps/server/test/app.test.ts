@@ -288,3 +288,94 @@ test('the page may run no script but its own', async () => {
   expect(headers['content-security-policy']).toContain("script-src 'self'");
   expect(headers['x-powered-by']).toBeUndefined();
 });
+
+describe('the order of work', () => {
+  const cause = () => event({ type: 'cause-found', suspect: 'BM', text: 'output dead' });
+
+  test('a module is not named before its list is read or skipped, in one request or over several', async () => {
+    const refused = await append([cause()]).expect(422);
+    expect(refused.body).toMatchObject({ code: 'job/order', field: 'events.0' });
+    expect((refused.body as { message: string }).message).toMatch(/supplies and grounds of BM/);
+    expect(await stored()).toHaveLength(1);
+    const skip = event({ type: 'checklist-skipped', module: 'BM', why: 'read last week' });
+    await append([skip, cause()]).expect(200);
+    expect((await stored()).map(({ type }) => type)).toEqual([
+      'complaint-set',
+      'checklist-skipped',
+      'cause-found',
+    ]);
+  });
+
+  test('nothing is closed as proven without the measurement that proves it', async () => {
+    const close = event({ type: 'job-closed', proven: true, why: '' });
+    await append([close]).expect(422);
+    const found = event({ type: 'cause-found', suspect: 'W17', text: 'rubbed' });
+    const repair = event({ type: 'repair-done', steps: ['joined'], text: '' });
+    const fuse = (outcome: string) =>
+      event({
+        type: 'reading-taken',
+        test: { instrument: 'fresh-fuse', at: 'F17' },
+        state: { ...rest, controls: { ...rest.controls, key: 'run', saloon: 'on' } },
+        value: { kind: 'outcome', outcome },
+        typed: outcome,
+      });
+    await append([fuse('blows'), found, repair]).expect(200);
+    await append([close]).expect(422);
+    await append([fuse('holds'), close]).expect(200);
+    // The same again, as after a lost reply: nothing changes.
+    await append([close]).expect(200);
+  });
+
+  test('a correction names an earlier reading of the job', async () => {
+    const wrong = reading(1.2);
+    const correction = { ...reading(12.5), corrects: randomUUID() };
+    expect((await append([wrong, correction]).expect(422)).body).toMatchObject({
+      code: 'reading/unknown',
+      field: 'events.1.corrects',
+    });
+    await append([wrong, { ...reading(12.5), corrects: wrong.id }]).expect(200);
+  });
+});
+
+describe('a job from another workshop', () => {
+  const origin = () => ({
+    jobId: randomUUID(),
+    openedAt: '2026-11-20T08:00:00.000Z',
+    circuitId: randomUUID(),
+    vehicle: { id: randomUUID(), name: 'Larkfield Courier 2.0 van, 2016', service: 'toy library' },
+    technicians: [{ id: randomUUID(), name: 'K. Nyberg' }],
+  });
+  const file = (from = origin()) => ({
+    format: 'grim-lantern/job',
+    version: 1,
+    title: 'Step lamp dead',
+    circuit: libraryCircuit,
+    events: [{ ...reading(), author: from.technicians[0]!.id }],
+    origin: from,
+  });
+  const takeIn = (body: unknown) => server.http.post('/api/jobs/import').send(body as object);
+
+  test('is taken in whole, and again without change', async () => {
+    const body = file();
+    const { jobId: id, circuitId, vehicle } = body.origin;
+    const summary = { id, circuitId, vehicle, title: 'Step lamp dead', lastSequence: 1 };
+    expect((await takeIn(body).expect(200)).body).toMatchObject(summary);
+    expect((await takeIn(body).expect(200)).body).toMatchObject(summary);
+    const log = (await server.http.get(`/api/jobs/${id}/events`)).body as { events: JobEvent[] };
+    expect(log.events).toMatchObject(body.events);
+    const shelf = await server.http.get(`/api/circuits/${circuitId}`);
+    expect((shelf.body as { circuit: unknown }).circuit).toEqual(libraryCircuit);
+  });
+
+  test('is refused whole when an event does not fit, an author is unknown or the circuit differs', async () => {
+    const body = file();
+    const misfit = { ...body.events[0]!, test: { instrument: 'voltmeter', at: 'F99.load' } };
+    await takeIn({ ...body, events: [misfit] }).expect(422);
+    await takeIn({ ...body, origin: { ...body.origin, technicians: [] } }).expect(422);
+    await server.http.get(`/api/jobs/${body.origin.jobId}`).expect(404);
+    await server.http.get(`/api/circuits/${body.origin.circuitId}`).expect(404);
+    await takeIn(body).expect(200);
+    const other = { ...body, circuit: { ...libraryCircuit, name: 'Other' } };
+    expect((await takeIn(other).expect(409)).body).toMatchObject({ code: 'circuit/id-taken' });
+  });
+});

@@ -1,8 +1,8 @@
 import type { Circuit, OperatingState, TerminalRef } from '@grim-lantern/core';
 import { cavityFill } from '@grim-lantern/core';
-import { Maximize, Minus, Plus } from 'lucide-react';
+import { LocateFixed, Maximize, Minus, Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { useMemo, useRef } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { boxAround, boxOf } from './boxes';
 import { GlowRibbon } from './GlowRibbon';
 import type { HarnessLayout, Point } from './layoutHarness';
@@ -59,7 +59,8 @@ export function HarnessMap({
     (): Frame => ({ left: 0, top: 0, right: layout.width, bottom: layout.height, focus: { x: 0, y: 0 } }),
     [layout],
   );
-  const { zoomBy, fit } = usePanZoom(svg, stage, whole, frameOf(layout, standing, calm) ?? whole);
+  const { zoomBy, fit, toGlow } = usePanZoom(svg, stage, whole, frameOf(layout, standing, calm) ?? whole);
+  useGlowKey(toGlow);
   return (
     <div className="relative h-full w-full overflow-hidden">
       <svg ref={svg} className="h-full w-full touch-none select-none" role="group" aria-label="Harness map">
@@ -122,9 +123,28 @@ export function HarnessMap({
         <MapKey label="Larger" onPress={() => zoomBy(1.4)} icon={<Plus size={18} />} />
         <MapKey label="Smaller" onPress={() => zoomBy(1 / 1.4)} icon={<Minus size={18} />} />
         <MapKey label="Whole map" onPress={fit} icon={<Maximize size={16} />} />
+        <MapKey label="To the glow (G)" onPress={toGlow} icon={<LocateFixed size={18} />} />
       </div>
     </div>
   );
+}
+
+/** G goes to the glow, unless something is being typed. */
+function useGlowKey(toGlow: () => void) {
+  const act = useRef(toGlow);
+  useEffect(() => {
+    act.current = toGlow;
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing =
+        event.target instanceof HTMLElement && event.target.closest('input, textarea, select') !== null;
+      if (typing || event.ctrlKey || event.metaKey || event.altKey || event.key.toLowerCase() !== 'g') return;
+      act.current();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
 }
 
 function MapKey({ label, icon, onPress }: { label: string; icon: ReactNode; onPress: () => void }) {

@@ -21,7 +21,7 @@ export function MapWords({ figures, labels }: { figures: readonly FigureWords[];
 
 function FigureName({ figure: { x, y, width, height }, name, below }: FigureWords) {
   return (
-    <g transform={`translate(${x + width / 2} ${y})`}>
+    <g transform={`translate(${x + width / 2} ${y})`} className="map-name">
       <text y={-8} fontSize={letters.name} className="label-halo fill-ink">
         {name}
       </text>

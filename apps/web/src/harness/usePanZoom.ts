@@ -7,6 +7,9 @@ import { useEffect, useRef } from 'react';
 import type { Frame } from './viewOf';
 import { viewOf } from './viewOf';
 
+/** Below this scale a part's name is smaller than 7 px. */
+const farBelow = 0.45;
+
 /** Pan and zoom by d3-zoom. The view follows the frame until a hand takes it; a new frame takes it back. */
 export function usePanZoom(
   svg: RefObject<SVGSVGElement | null>,
@@ -21,8 +24,10 @@ export function usePanZoom(
     if (element === null) return;
     const view = zoom<SVGSVGElement, unknown>()
       .scaleExtent([0.15, 4])
-      .on('zoom', ({ transform }: { transform: { toString(): string } }) => {
+      .on('zoom', ({ transform }: { transform: { k: number; toString(): string } }) => {
         stage.current?.setAttribute('transform', transform.toString());
+        // From far away only what glows keeps its words.
+        if (stage.current !== null) stage.current.dataset['far'] = String(transform.k < farBelow);
       });
     behaviour.current = view;
     show.current = (frame, legible, slowly) => {
@@ -59,5 +64,7 @@ export function usePanZoom(
       if (svg.current !== null) behaviour.current?.scaleBy(select(svg.current), factor);
     },
     fit: () => show.current(whole, false, true),
+    /** Back to what glows, wherever a hand has taken the view. */
+    toGlow: () => show.current({ left, top, right, bottom, focus: { x, y } }, true, true),
   };
 }

@@ -14,7 +14,6 @@ import {
   stateKey,
   terminalName,
 } from '@grim-lantern/core';
-import type { TerminalRef } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import type { Diagnosis } from '../worker/useDiagnosis';
 import type { ModuleDossier, ScanItem } from '../worker/dossier';
@@ -172,8 +171,7 @@ function Checklist({
         {checklist.map((line) => (
           <li key={line.terminal} className="border-line flex items-center gap-3 border-b py-2">
             <span className="min-w-0 grow">
-              <span className="font-medium">{terminalName(circuit, line.terminal as TerminalRef)}</span>,{' '}
-              {line.role}
+              <span className="font-medium">{terminalName(circuit, line.terminal)}</span>, {line.role}
               <span className="text-dim block text-[14px]">{lineWords(line)}</span>
               <span
                 className={`block text-[14px] ${line.verdict === 'bad' ? 'text-clash' : line.verdict === 'good' ? 'text-agree' : 'text-dim'}`}
@@ -218,7 +216,11 @@ function Checklist({
               onChange={({ target }) => setWhy(target.value)}
             />
           </span>
-          <button type="submit" className="key border-line whitespace-nowrap" disabled={record === null || why.trim() === ''}>
+          <button
+            type="submit"
+            className="key border-line whitespace-nowrap"
+            disabled={record === null || why.trim() === ''}
+          >
             Skip it
           </button>
         </form>

@@ -173,7 +173,7 @@ function Proof({
   return (
     <section aria-label="Proof" className="border-line border-b py-4">
       <h2 className="text-xl font-semibold">Proof: the same measurement again</h2>
-      {pairs.map(({ before, after, proves }) => (
+      {pairs.map(({ before, after, healthy, proves }) => (
         <dl key={after.id} className="border-line my-2 grid grid-cols-2 gap-x-4 border-t pt-2">
           <dt className="col-span-2">
             {instruction(circuit, after.test)}{' '}
@@ -185,14 +185,16 @@ function Proof({
           </dd>
           <dd>
             <span className="text-dim block text-[14px]">After</span>
-            <span className={`font-mono text-2xl ${proves ? 'text-agree' : 'text-clash'}`}>
+            <span className={`font-mono text-2xl ${healthy ? 'text-agree' : 'text-clash'}`}>
               {readingWords(after)}
             </span>
           </dd>
-          <dd className={`col-span-2 ${proves ? 'text-agree' : 'text-clash'}`}>
+          <dd className={`col-span-2 ${proves ? 'text-agree' : healthy ? 'text-dim' : 'text-clash'}`}>
             {proves
               ? 'It showed the fault before, and is what a healthy circuit shows now.'
-              : 'This does not prove it: it is not what a healthy circuit shows.'}
+              : healthy
+                ? 'It is what a healthy circuit shows, and was so before: it proves nothing.'
+                : 'It is still not what a healthy circuit shows.'}
           </dd>
         </dl>
       ))}
@@ -205,7 +207,8 @@ function Proof({
         <article data-testid="proof" data-instrument={again.test.instrument} data-at={again.test.at}>
           <h3 className="mt-2 text-[22px] leading-tight font-semibold">{instruction(circuit, again.test)}</h3>
           <p className="text-dim mb-2">
-            In the same state: {stateWords(circuit, again.state)}. It was: {readingWords(again).toLowerCase()}.
+            In the same state: {stateWords(circuit, again.state)}. It was: {readingWords(again).toLowerCase()}
+            .
           </p>
           {stateKey(again.state) !== stateKey(state) && (
             <button

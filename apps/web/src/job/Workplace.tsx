@@ -1,23 +1,21 @@
 import { minutes, readingCount } from '@grim-lantern/core';
-import type { ForeseenOutcome, Kit, LedgerReading, Test } from '@grim-lantern/core';
+import type { Circuit, ForeseenOutcome, JobEvent, Kit, LedgerReading, Test } from '@grim-lantern/core';
 import { useCallback, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { Notices } from '../app/Notices';
 import { TopBar } from '../app/TopBar';
-import { HarnessMap } from '../harness/HarnessMap';
-import { useHarnessLayout } from '../harness/useHarnessLayout';
 import type { JobFacts } from '../store/jobs';
 import { ownKit } from '../store/session';
 import { useAppSelector } from '../store/store';
+import type { Diagnosis } from '../worker/useDiagnosis';
 import { useDiagnosis } from '../worker/useDiagnosis';
 import { CorrectReading } from './CorrectReading';
 import type { Question } from './CustomerPanel';
-import { flagWords } from './flagWords';
 import { HeldQuestion } from './HeldQuestion';
+import { JobMap } from './JobMap';
 import { jobViewOf } from './jobViews';
 import { KitDialog } from './KitDialog';
 import { Ledger } from './Ledger';
-import { glowOf, mapReadings, testPoint } from './mapFacts';
 import { money, spentOn } from './money';
 import { OtherReading } from './OtherReading';
 import { StateStrip } from './StateStrip';
@@ -48,8 +46,6 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
   const work = useDiagnosis(summary.circuitId, circuit, events, 'plan', kit);
   const diagnosis = work.status === 'ready' ? work.diagnosis : null;
   const entry = useEntry(summary.circuitId, circuit, events, record);
-  const drawn = useHarnessLayout(circuit);
-  const layout = drawn === 'failed' ? null : drawn;
   const technicians = useAppSelector(({ workshop }) =>
     workshop.status === 'ready' ? workshop.workshop.technicians : none,
   );
@@ -62,23 +58,15 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
     setShown(test);
     setHeld(null);
   }, []);
-  const standing = useMemo(
-    () => glowOf(diagnosis?.assessment.suspicion.suspects ?? []),
-    [diagnosis?.assessment],
-  );
-  const glow = useMemo(() => (held === null ? standing : glowOf(held.leaves)), [standing, held]);
-  const readings = useMemo(() => mapReadings(circuit, layout, diagnosis), [circuit, layout, diagnosis]);
-  const flag = useMemo(() => {
-    const point = layout === null || shown === null ? null : testPoint(circuit, layout, shown);
-    return point === null || shown === null ? null : { point, words: flagWords[shown.instrument] };
-  }, [circuit, layout, shown]);
   return (
     <div className="flex min-h-full flex-col lg:h-full">
       <TopBar>
-        <div className="flex items-baseline justify-between gap-4">
+        <div className="flex flex-wrap items-baseline justify-between gap-x-4 sm:flex-nowrap">
           <h1 className="min-w-0 text-lg sm:truncate">
-            {summary.vehicle.name}, {summary.vehicle.service}{' '}
-            <span className="text-dim">– {summary.title}</span>
+            <span className="hidden sm:inline">
+              {summary.vehicle.name}, {summary.vehicle.service} –{' '}
+            </span>
+            <span className="sm:text-dim">{summary.title}</span>
           </h1>
           {diagnosis !== null && (
             <span className="text-dim shrink-0 font-mono text-[13px]">
@@ -108,19 +96,10 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
               aria-label="Harness"
               className="border-line h-[38vh] min-h-[260px] border-b lg:h-auto lg:min-h-0"
             >
-              {layout === null ? (
-                <p className="text-dim p-5">
-                  {drawn === 'failed'
-                    ? 'The harness could not be drawn. The suspects and the next reading stand without it.'
-                    : 'Drawing the harness …'}
-                </p>
-              ) : (
-                <HarnessMap
-                  {...{ circuit, layout, glow, standing, readings, flag }}
-                  state={diagnosis.job.state}
-                  onPoint={(point) => setOpen({ kind: 'point', point })}
-                />
-              )}
+              <JobMap
+                {...{ circuit, diagnosis, held, shown }}
+                onPoint={(point) => setOpen({ kind: 'point', point })}
+              />
             </section>
             <section
               aria-label="Work"
@@ -153,26 +132,57 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
               </p>
             </section>
           </main>
-          {open?.kind === 'point' && (
-            <OtherReading
-              key={open.point}
-              circuitId={summary.circuitId}
-              {...{ circuit, events, diagnosis }}
-              record={entry.enter}
-              point={open.point}
-              onClose={() => setOpen(null)}
-            />
-          )}
-          {open?.kind === 'correct' && (
-            <CorrectReading {...{ circuit, record }} reading={open.reading} onClose={() => setOpen(null)} />
-          )}
-          {open?.kind === 'kit' && <KitDialog onClose={() => setOpen(null)} />}
-          {entry.held !== null && (
-            <HeldQuestion circuit={circuit} held={entry.held} onKeep={entry.keep} onDrop={entry.drop} />
-          )}
+          <Overlays
+            {...{ circuit, events, diagnosis, record, entry, open }}
+            circuitId={summary.circuitId}
+            onClose={() => setOpen(null)}
+          />
         </>
       )}
     </div>
+  );
+}
+
+/** What stands above the page: another reading, a correction, the kit, a question about an entry. */
+function Overlays({
+  circuitId,
+  circuit,
+  events,
+  diagnosis,
+  record,
+  entry,
+  open,
+  onClose,
+}: {
+  circuitId: string;
+  circuit: Circuit;
+  events: readonly JobEvent[];
+  diagnosis: Diagnosis;
+  record: ReturnType<typeof useRecord>;
+  entry: ReturnType<typeof useEntry>;
+  open: Opened | null;
+  onClose: () => void;
+}) {
+  return (
+    <>
+      {open?.kind === 'point' && (
+        <OtherReading
+          key={open.point}
+          circuitId={circuitId}
+          {...{ circuit, events, diagnosis }}
+          record={entry.enter}
+          point={open.point}
+          onClose={onClose}
+        />
+      )}
+      {open?.kind === 'correct' && (
+        <CorrectReading {...{ circuit, record }} reading={open.reading} onClose={onClose} />
+      )}
+      {open?.kind === 'kit' && <KitDialog onClose={onClose} />}
+      {entry.held !== null && (
+        <HeldQuestion circuit={circuit} held={entry.held} onKeep={entry.keep} onDrop={entry.drop} />
+      )}
+    </>
   );
 }
 

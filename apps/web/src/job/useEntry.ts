@@ -29,9 +29,9 @@ export function useEntry(
     (fact: JobFact) => {
       if (record === null || fact.type !== 'reading-taken') return record?.(fact) ?? '';
       const id = newId();
-      const entry: JobEvent = { ...fact, id, author: '', at: new Date().toISOString() };
+      const entry = { ...fact, id, author: '', at: new Date().toISOString() };
       const late = new Promise<null>((resolve) => setTimeout(() => resolve(null), patience));
-      const asked = askCore((core) => core.question(circuitId, circuit, events, entry as JobEvent & Reading));
+      const asked = askCore((core) => core.question(circuitId, circuit, events, entry));
       void Promise.race([asked, late])
         .catch(() => null)
         .then((doubt) => {

@@ -1,4 +1,5 @@
 import { minutes, percent, readingCount, suspectName } from '@grim-lantern/core';
+import type { JobStage } from '@grim-lantern/core';
 import type { JobSummary } from '@grim-lantern/contract';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
@@ -112,11 +113,15 @@ function Standing({ jobId, facts }: { jobId: string; facts: Extract<JobFacts, { 
   if (work.status === 'failed')
     return <span className="text-clash">Could not be worked out. {work.why}</span>;
   const { job, assessment } = work.diagnosis;
-  if (job.cause !== null) {
+  if (job.cause !== null || job.closed !== null) {
     return (
       <>
         <span>
-          <span className="text-agree">Cause found:</span> {suspectName(facts.circuit, job.cause.suspect)}
+          <span className={job.stage === 'closed unproven' ? '' : 'text-agree'}>{stageWords[job.stage]}</span>
+          {job.cause !== null && <>: {suspectName(facts.circuit, job.cause.suspect)}</>}
+          {job.closed !== null && job.closed.why !== '' && (
+            <span className="text-dim block">{job.closed.why}</span>
+          )}
         </span>
         <Spent value={job.minutes} />
       </>
@@ -126,7 +131,14 @@ function Standing({ jobId, facts }: { jobId: string; facts: Extract<JobFacts, { 
     <>
       <span className="flex min-w-0 flex-col">
         <span className="text-dim">
-          {assessment.isolated === null ? 'Searching' : 'One suspect stands alone'}, {readingCount(job)}
+          {job.stage === 'waiting for the customer' ? (
+            <span className="text-clash">{stageWords[job.stage]}</span>
+          ) : assessment.isolated === null ? (
+            stageWords[job.stage]
+          ) : (
+            'One suspect stands alone'
+          )}
+          , {readingCount(job)}
         </span>
         {assessment.suspicion.suspects.slice(0, 3).map(({ id, probability }) => (
           <span key={id} className="flex items-center gap-3">
@@ -145,6 +157,15 @@ function Standing({ jobId, facts }: { jobId: string; facts: Extract<JobFacts, { 
     </>
   );
 }
+
+const stageWords: Readonly<Record<JobStage, string>> = {
+  searching: 'Searching',
+  'waiting for the customer': 'Waiting for the customer',
+  'cause found': 'Cause found',
+  repaired: 'Repaired, to be proven',
+  proven: 'Proven',
+  'closed unproven': 'Closed unproven',
+};
 
 function Spent({ value }: { value: number }) {
   return <span className="text-dim font-mono text-[13px] md:text-right">{minutes(value)}</span>;

@@ -1,4 +1,3 @@
-import type { JobEvent } from '@grim-lantern/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { TopBar } from '../app/TopBar';
@@ -70,31 +69,38 @@ function ReadyReport({ jobId, facts }: { jobId: string; facts: Extract<JobFacts,
   if (report === null || house === null || diagnosis === null) {
     return <p className="text-dim p-5 text-lg">Writing the report …</p>;
   }
-  const makePdf = async () => {
-    const paper = drawing.current === null ? null : svgForPaper(drawing.current, paperFont);
-    download(fileName(summary.title, 'pdf'), await reportPdf(report, paper));
-  };
-  const exports = {
-    Print: () => window.print(),
-    PDF: () => {
-      setTrouble(null);
-      makePdf().catch((error: unknown) => setTrouble(`The PDF could not be written. ${String(error)}`));
-    },
+  const takeAway: Readonly<Record<'CSV' | 'JSON', () => void>> = {
     CSV: () =>
       download(
         fileName(summary.title, 'csv'),
         new Blob([ledgerCsv(circuit, diagnosis.job, house.technicians)], { type: 'text/csv' }),
       ),
     JSON: () => {
-      const job = portableJob(circuit, summary, events as readonly JobEvent[], house.technicians);
-      const text = JSON.stringify(job, null, 2);
+      const text = JSON.stringify(portableJob(circuit, summary, events, house.technicians), null, 2);
       download(fileName(summary.title, 'json'), new Blob([text], { type: 'application/json' }));
     },
   };
   return (
     <main className="mx-auto w-full max-w-[860px] px-4 py-4 print:max-w-none print:p-0">
       <div className="mb-4 flex flex-wrap items-center gap-2 print:hidden">
-        {Object.entries(exports).map(([name, act]) => (
+        <button type="button" className="key" onClick={() => window.print()}>
+          Print
+        </button>
+        <button
+          type="button"
+          className="key"
+          onClick={() => {
+            setTrouble(null);
+            const paper = drawing.current === null ? null : svgForPaper(drawing.current, paperFont);
+            reportPdf(report, paper).then(
+              (file) => download(fileName(summary.title, 'pdf'), file),
+              (error: unknown) => setTrouble(`The PDF could not be written. ${String(error)}`),
+            );
+          }}
+        >
+          PDF
+        </button>
+        {Object.entries(takeAway).map(([name, act]) => (
           <button key={name} type="button" className="key" onClick={act}>
             {name}
           </button>

@@ -1,5 +1,6 @@
 import type { Circuit, JobEvent, JobState } from '@grim-lantern/core';
 import { instruction, instrumentById, stateWords } from '@grim-lantern/core';
+import { jobEventSchema } from '@grim-lantern/contract';
 import type { JobSummary, PortableJob, Technician } from '@grim-lantern/contract';
 import Papa from 'papaparse';
 
@@ -43,10 +44,7 @@ export function portableJob(
     title,
     circuit,
     // Its place in the log is given anew by whoever takes it in.
-    events: events.map((event) => {
-      const { sequence: _own, ...rest } = event as JobEvent & { sequence?: number };
-      return rest as JobEvent;
-    }),
+    events: events.map((event) => jobEventSchema.parse({ ...event, sequence: undefined })),
     origin: {
       jobId: id,
       openedAt,

@@ -1,5 +1,8 @@
-import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import type { createPdf } from 'pdfmake/build/pdfmake';
 import type { ReportModel } from './reportModel';
+
+type PdfDocument = Parameters<typeof createPdf>[0];
+type Content = Extract<PdfDocument['content'], readonly unknown[]>[number];
 
 /** The font that comes with the library: it has Ω and the arrows. */
 export const paperFont = 'Roboto';
@@ -20,7 +23,7 @@ export async function reportPdf(report: ReportModel, drawing: string | null): Pr
 /** Width between the margins of an A4 page, points. */
 const usableWidth = 515;
 
-export function pdfDocument(report: ReportModel, drawing: string | null): TDocumentDefinitions {
+export function pdfDocument(report: ReportModel, drawing: string | null): PdfDocument {
   return {
     pageSize: 'A4',
     pageMargins: [40, 40, 40, 45],

@@ -1,15 +1,28 @@
 import type { Prediction } from '../instruments/prediction';
+import { toScale } from '../instruments/prediction';
 import { instrumentById } from '../instruments/instruments';
 import { simplePrediction } from '../instruments/simplePrediction';
 import type { TakenReading } from '../suspicion/likelihood';
-import { likelihoodUnder, slipOf } from '../suspicion/likelihood';
 import type { Predictor } from '../suspicion/predictor';
 import type { Suspicion } from '../suspicion/suspicion';
 
-/** Whether a reading is more likely honest than a slip, were this what it should show. */
+/** An outcome fits from this chance on, a number within so many standard deviations. */
+const fitsFrom = 0.1;
+const fitsWithin = 3;
+
+/** Whether a reading is what should be shown; where nothing can be told, everything fits. */
 export function fits({ test, value }: Pick<TakenReading, 'test' | 'value'>, prediction: Prediction): boolean {
-  const slip = slipOf(test, value);
-  return likelihoodUnder(test, prediction, value) > 2 * slip;
+  const { display } = instrumentById(test.instrument);
+  if (prediction.kind === 'outcomes') {
+    if (display.kind !== 'outcomes' || value.kind !== 'outcome') return false;
+    const index = display.outcomes.findIndex(({ id }) => id === value.outcome);
+    return (prediction.chances[index] ?? 0) >= fitsFrom;
+  }
+  if (prediction.kind !== 'number' || display.kind !== 'number') return true;
+  if (value.kind === 'overload') return prediction.overload >= fitsFrom;
+  if (value.kind !== 'number' || prediction.overload > 1 - fitsFrom) return false;
+  const away = Math.abs(toScale(display.scale, value.value) - prediction.mean);
+  return away <= fitsWithin * prediction.deviation;
 }
 
 /** Whether a reading is what a healthy circuit would show in its state. */

@@ -111,8 +111,12 @@ function applyEvent(circuit: Circuit, job: JobState, event: JobEvent): JobState 
     case 'point-refused':
       return refuse(job, event.point, event.why);
     case 'point-allowed': {
-      const { [event.point]: _why, ...refusedWhy } = job.refusedWhy;
-      return { ...job, refusedWhy, refused: job.refused.filter((each) => each !== event.point) };
+      const others = Object.entries(job.refusedWhy).filter(([point]) => point !== event.point);
+      return {
+        ...job,
+        refusedWhy: Object.fromEntries(others),
+        refused: job.refused.filter((each) => each !== event.point),
+      };
     }
     case 'checklist-skipped':
       return { ...job, skipped: { ...job.skipped, [event.module]: event.why } };

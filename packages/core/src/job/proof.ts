@@ -9,6 +9,8 @@ import type { JobState, LedgerReading } from './foldJob';
 export interface ProofPair {
   readonly before: LedgerReading;
   readonly after: LedgerReading;
+  /** Whether it is what a healthy circuit shows, now. */
+  readonly healthy: boolean;
   /** Whether it showed the fault before and shows none now. */
   readonly proves: boolean;
 }
@@ -26,7 +28,8 @@ export function proofPairs(predictor: Predictor, { readings }: JobState): readon
     .flatMap((after) => {
       const before = standing.filter((each) => !each.afterRepair && sameQuestion(each, after)).at(-1);
       if (before === undefined) return [];
-      return { before, after, proves: !fitsHealthy(predictor, before) && fitsHealthy(predictor, after) };
+      const healthy = fitsHealthy(predictor, after);
+      return { before, after, healthy, proves: healthy && !fitsHealthy(predictor, before) };
     });
 }
 

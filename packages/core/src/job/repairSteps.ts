@@ -34,34 +34,35 @@ function sectionSteps(circuit: Circuit, id: string, kind: string): readonly stri
 
 function partSteps(circuit: Circuit, id: string, kind: string): readonly string[] {
   const part = partById(circuit, id);
-  switch (part.kind) {
-    case 'connector':
-      return [
-        `Part ${part.name}. Clean it, dry it, and see every terminal’s grip with a spare pin.`,
-        `Replace or re-seat the terminal (${kind}) until its lock clicks; pull gently on the wire.`,
-        'Join it, and see that its own lock and seal are home.',
-      ];
-    case 'ground':
-      return [
-        `Take off ${part.name}; bring eyelet and body to bright metal.`,
-        'Bolt it down to the maker’s torque and seal it against water.',
-      ];
-    case 'fuse':
-      return [
-        `See that the cavity of ${part.name} grips and is not burnt; replace the holder where it is.`,
-        `Fit ${part.ratingAmps} A ${part.style}, as labelled.`,
-      ];
-    case 'relay':
-      return [
-        `Fit a relay like ${part.name}: same pins, contacts, coil volts and suppression.`,
-        'See that its socket’s terminals grip and are not burnt.',
-      ];
-    default:
-      return [
-        `${kindOf(part).removal === null ? 'Replace' : 'Unplug and replace'} ${part.name} (${kind}), as its maker says.`,
-        'See that its plug’s terminals grip and are clean.',
-      ];
+  if (part.kind === 'connector') {
+    return [
+      `Part ${part.name}. Clean it, dry it, and see every terminal’s grip with a spare pin.`,
+      `Replace or re-seat the terminal (${kind}) until its lock clicks; pull gently on the wire.`,
+      'Join it, and see that its own lock and seal are home.',
+    ];
   }
+  if (part.kind === 'ground') {
+    return [
+      `Take off ${part.name}; bring eyelet and body to bright metal.`,
+      'Bolt it down to the maker’s torque and seal it against water.',
+    ];
+  }
+  if (part.kind === 'fuse') {
+    return [
+      `See that the cavity of ${part.name} grips and is not burnt; replace the holder where it is.`,
+      `Fit ${part.ratingAmps} A ${part.style}, as labelled.`,
+    ];
+  }
+  if (part.kind === 'relay') {
+    return [
+      `Fit a relay like ${part.name}: same pins, contacts, coil volts and suppression.`,
+      'See that its socket’s terminals grip and are not burnt.',
+    ];
+  }
+  return [
+    `${kindOf(part).removal === null ? 'Replace' : 'Unplug and replace'} ${part.name} (${kind}), as its maker says.`,
+    'See that its plug’s terminals grip and are clean.',
+  ];
 }
 
 /** The fuse in front goes in as labelled. */

@@ -267,7 +267,7 @@ function inQuestion(circuit: Circuit, { suspects, suspectChances }: Belief) {
 }
 
 /** From so many sections on, nobody probes far away from all that is suspect. */
-const largeFrom = 120;
+const largeFrom = 48;
 /** A suspect this likely is one that a probe may go near to. */
 const nearFrom = 0.002;
 

@@ -1,6 +1,7 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
 import { stateKey } from '../circuit/operatingState';
+import { perCircuit } from '../circuit/perCircuit';
 import { partIdOf } from '../circuit/terminalRef';
 import { sectionById } from '../circuit/terminals';
 import type { Instrument, Test } from '../instruments/instrument';
@@ -58,6 +59,19 @@ export interface StateOffers {
   readonly candidate: (offer: Offer, cost: number) => Candidate;
 }
 
+/** Every test on every target, whatever the state. */
+const questionsOf = perCircuit((circuit): readonly Omit<Offer, 'column'>[] =>
+  allInstruments.flatMap((instrument) =>
+    instrument.targets(circuit).map((at) => ({
+      instrument,
+      test: { instrument: instrument.id, at },
+      place: instrument.place(circuit, at),
+      part: partAt(circuit, at),
+      mostBits: mostBits(instrument),
+    })),
+  ),
+);
+
 const offered = new WeakMap<StateColumns, readonly Offer[]>();
 
 /** Every test that a plan may ask for in a state; kept with the state. */
@@ -65,22 +79,9 @@ function offersIn({ circuit, inState }: Predictor, state: OperatingState): reado
   const columns = inState(state);
   const known = offered.get(columns);
   if (known !== undefined) return known;
-  const offers = allInstruments.flatMap((instrument) =>
-    instrument
-      .targets(circuit)
-      .filter((at) => instrument.mayPropose(circuit, state, at))
-      .map((at): Offer => {
-        const test = { instrument: instrument.id, at };
-        return {
-          instrument,
-          test,
-          place: instrument.place(circuit, at),
-          part: partAt(circuit, at),
-          mostBits: mostBits(instrument),
-          column: lazily(() => columns.column(test)),
-        };
-      }),
-  );
+  const offers = questionsOf(circuit)
+    .filter(({ instrument, test }) => instrument.mayPropose(circuit, state, test.at))
+    .map((question): Offer => ({ ...question, column: lazily(() => columns.column(question.test)) }));
   offered.set(columns, offers);
   return offers;
 }

@@ -95,11 +95,6 @@ function chancesOf(column: PredictionColumn, h: number): readonly number[] {
   return [...column.figures.subarray(at, at + column.outcomes)];
 }
 
-/** The part of a reading's likelihood that is a slip, whatever is wrong. */
-export function slipOf({ instrument }: Test, value: ReadingValue): number {
-  return slipShare * slipLikelihood(instrumentById(instrument).display, value);
-}
-
 /** Likelihood of a reading under one prediction. */
 export function likelihoodUnder(test: Test, prediction: Prediction, value: ReadingValue): number {
   const { display } = instrumentById(test.instrument);

@@ -53,7 +53,7 @@ describe('a job as its events', () => {
     ]);
     expect(allowed.refused).toEqual([]);
     const cause = event('3', { type: 'cause-found', suspect: 'W17', text: 'rubbed through' });
-    expect(foldJob(library, [cause]).cause).toEqual({ suspect: 'W17', text: 'rubbed through' });
+    expect(foldJob(library, [cause]).cause).toEqual({ suspect: 'W17', text: 'rubbed through', root: '' });
     expect(foldJob(library, [cause, event('4', { type: 'job-reopened' })]).cause).toBeNull();
   });
 });

@@ -158,7 +158,14 @@ describe('what the readings cannot tell apart', () => {
     const taken = [read('a', 'load', 'L1', rest, 'dead'), read('b', 'load', 'L2', rest, 'works')];
     const job = {
       ...foldJob(twoLamps, []),
-      readings: taken.map((each) => ({ ...each, author: '', at: '', typed: '', withdrawn: null })),
+      readings: taken.map((each) => ({
+        ...each,
+        author: '',
+        at: '',
+        typed: '',
+        withdrawn: null,
+        afterRepair: false,
+      })),
     };
     const groups = undivided(predictor, job, assess(predictor, job));
     const group = groups.find(({ suspects }) => suspects.includes('L1'))!;

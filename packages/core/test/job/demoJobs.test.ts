@@ -1,0 +1,37 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Circuit } from '../../src/circuit/circuit';
+import { assess } from '../../src/job/assess';
+import type { JobEvent } from '../../src/job/events';
+import { foldJob } from '../../src/job/foldJob';
+import { outOfOrder } from '../../src/job/order';
+import { createPredictor } from '../../src/suspicion/predictor';
+
+const demo = join(__dirname, '../../../../demo');
+const read = <T>(file: string): T => JSON.parse(readFileSync(join(demo, file), 'utf8')) as T;
+const { circuits } = read<{ circuits: { id: string; file: string }[] }>('workshop.json');
+const jobs = readdirSync(join(demo, 'jobs')).map((file) =>
+  read<{ title: string; circuitId: string; events: JobEvent[] }>(join('jobs', file)),
+);
+
+describe.each(jobs)('the demo job “$title”', ({ circuitId, events }) => {
+  const circuit = read<Circuit>(join('circuits', circuits.find(({ id }) => id === circuitId)!.file));
+
+  test('has no reading that the circuit contradicts, and keeps the order of work', () => {
+    events.forEach((event, index) => {
+      expect(outOfOrder(circuit, foldJob(circuit, events.slice(0, index)), event)).toBeNull();
+    });
+    const { suspicion } = assess(createPredictor(circuit), foldJob(circuit, events));
+    expect(suspicion.likelyMistake).toBeNull();
+    for (const { slipProbability } of suspicion.effects) expect(slipProbability).toBeLessThan(0.5);
+  });
+});
+
+test('the six jobs stand in different stages', () => {
+  const stages = jobs.map(({ circuitId, events }) => {
+    const circuit = read<Circuit>(join('circuits', circuits.find(({ id }) => id === circuitId)!.file));
+    return foldJob(circuit, events).stage;
+  });
+  expect(stages).toHaveLength(6);
+  expect(new Set(stages)).toEqual(new Set(['searching', 'waiting for the customer', 'proven']));
+});

@@ -1,0 +1,171 @@
+import { withControl } from '../../src/circuit/operatingState';
+import type { OperatingState } from '../../src/circuit/operatingState';
+import type { ReadingValue, Test } from '../../src/instruments/instrument';
+import { assess } from '../../src/job/assess';
+import type { JobEvent, JobFact } from '../../src/job/events';
+import { foldJob } from '../../src/job/foldJob';
+import { handOver } from '../../src/job/handOver';
+import { moduleChecklist } from '../../src/job/moduleChecklist';
+import { outOfOrder } from '../../src/job/order';
+import { proofPairs, proofWanted } from '../../src/job/proof';
+import { repairEstimate } from '../../src/job/repairEstimate';
+import { repairSteps } from '../../src/job/repairSteps';
+import { createPredictor } from '../../src/suspicion/predictor';
+import { fuseBlows, library, states } from '../library';
+
+let count = 0;
+const event = (fact: JobFact): JobEvent => ({
+  ...fact,
+  id: `e${count++}`,
+  author: 'oduya',
+  at: '2026-01-01T00:00:00Z',
+});
+const reading = (
+  instrument: Test['instrument'],
+  at: string,
+  state: OperatingState,
+  value: ReadingValue,
+): JobEvent => event({ type: 'reading-taken', test: { instrument, at }, state, value, typed: '' });
+const shown = (outcome: string): ReadingValue => ({ kind: 'outcome', outcome });
+const volts = (value: number): ReadingValue => ({ kind: 'number', value });
+const healthy = createPredictor(library, []);
+const folded = (...events: readonly JobEvent[]) => foldJob(library, events);
+
+const cause = event({ type: 'cause-found', suspect: 'W17', text: 'rubbed', root: 'rub' });
+const repair = event({ type: 'repair-done', steps: ['joined'], text: '' });
+const close = event({ type: 'job-closed', proven: true, why: '' });
+
+describe('a repair', () => {
+  test('is proven by the same measurement in the same state, healthy now and not before', () => {
+    expect(outOfOrder(library, folded(fuseBlows, cause), close)).toMatch(/Record the repair/);
+    expect(outOfOrder(library, folded(fuseBlows), repair)).toMatch(/Record the cause/);
+    const repaired = [fuseBlows, cause, repair];
+    expect(outOfOrder(library, folded(...repaired), close)).toMatch(/again/);
+    expect(proofWanted(healthy, folded(...repaired)).map(({ id }) => id)).toEqual([fuseBlows.id]);
+    const again = { ...fuseBlows, id: 'again' };
+    // Another state, the wrong outcome: neither proves it.
+    const elsewhere = { ...again, state: states.rest, value: shown('holds') };
+    expect(proofPairs(healthy, folded(...repaired, elsewhere))).toEqual([]);
+    expect(outOfOrder(library, folded(...repaired, again), close)).toMatch(/again/);
+    const holds = { ...again, value: shown('holds') };
+    const proven = folded(...repaired, holds);
+    expect(proofPairs(healthy, proven)).toMatchObject([{ before: { id: fuseBlows.id }, proves: true }]);
+    expect(outOfOrder(library, proven, close)).toBeNull();
+    expect(folded(...repaired, holds, close)).toMatchObject({ stage: 'proven', closed: { proven: true } });
+  });
+
+  test('what is read after it is no evidence of the fault', () => {
+    const predictor = createPredictor(library);
+    const before = assess(predictor, folded(fuseBlows)).suspicion.suspects;
+    const after = assess(
+      predictor,
+      folded(fuseBlows, cause, repair, { ...fuseBlows, id: 'again', value: shown('holds') }),
+    ).suspicion.suspects;
+    expect(after).toEqual(before);
+  });
+
+  test('closing without proof wants a reason', () => {
+    const unproven = (why: string) => event({ type: 'job-closed', proven: false, why });
+    expect(outOfOrder(library, folded(fuseBlows), unproven(' '))).toMatch(/why/);
+    expect(outOfOrder(library, folded(fuseBlows), unproven('nothing reproduces'))).toBeNull();
+    expect(folded(fuseBlows, unproven('nothing reproduces')).stage).toBe('closed unproven');
+  });
+
+  test('its steps name the wire, the place that wore it, and the fuse as labelled', () => {
+    const steps = repairSteps(library, 'W17', 'short to ground').join(' ');
+    expect(steps).toMatch(/yellow-grey wire of hinge loom, feed at rear-door hinge grommet/);
+    expect(steps).toMatch(/0.75 mm²/);
+    expect(steps).toMatch(/Fuse 17 as labelled: 15 A regular blade, never larger/);
+    expect(repairSteps(library, 'K4', 'coil open').join(' ')).toMatch(/relay like Relay K4/);
+  });
+
+  test('its estimate counts the strip once it is on, and not when it is off', () => {
+    const { site } = folded();
+    const on = repairEstimate(library, site, 'W16');
+    const off = repairEstimate(library, { ...site, stripped: ['headliner'] }, 'W16');
+    const strip = library.strips.find(({ id }) => id === 'headliner')!.minutes;
+    expect(on.minutes - off.minutes).toBeCloseTo(strip, 9);
+  });
+});
+
+describe('a module', () => {
+  const named = event({ type: 'cause-found', suspect: 'BM', text: 'output dead' });
+
+  test('is not named before its supply and ground are read, or knowingly skipped', () => {
+    expect(outOfOrder(library, folded(), named)).toMatch(/BM/);
+    const supply = reading('voltmeter', 'BM.1', states.rest, volts(12.5));
+    const ground = reading('lamp-to-battery', 'BM.2', states.rest, shown('bright'));
+    expect(outOfOrder(library, folded(supply), named)).toMatch(/BM/);
+    expect(outOfOrder(library, folded(supply, ground), named)).toBeNull();
+    const skip = event({ type: 'checklist-skipped', module: 'BM', why: 'read by the last workshop' });
+    expect(outOfOrder(library, folded(skip), named)).toBeNull();
+    expect(folded(skip).skipped).toEqual({ BM: 'read by the last workshop' });
+  });
+
+  test('its list says where each pin comes from, when it is fed, and what was read', () => {
+    const lines = moduleChecklist(healthy, folded(reading('voltmeter', 'BM.1', states.rest, volts(2))), 'BM');
+    expect(lines).toMatchObject([
+      { terminal: 'BM.1', role: 'supply', sources: ['Fuse 4'], fedWhen: 'always', verdict: 'bad' },
+      { terminal: 'BM.2', role: 'ground', sources: ['G5 dash'], verdict: 'unread' },
+    ]);
+  });
+});
+
+describe('the customer', () => {
+  const ask = event({
+    type: 'customer-asked',
+    text: 'headliner down',
+    amount: 60,
+    places: ['headliner-mid'],
+  });
+  const answer = (agreed: boolean) =>
+    event({ type: 'customer-answered', agreed, amount: agreed ? 60 : 0, text: '' });
+
+  test('keeps the job waiting; a yes lets it go on, a no puts what it was about out of bounds', () => {
+    expect(folded(ask).stage).toBe('waiting for the customer');
+    expect(outOfOrder(library, folded(), answer(true))).toMatch(/Nothing is waiting/);
+    expect(folded(ask, answer(true))).toMatchObject({ stage: 'searching', refused: [] });
+    const no = folded(ask, answer(false));
+    expect(no.refused).toEqual(['headliner-mid']);
+    expect(no.refusedWhy).toEqual({ 'headliner-mid': 'the customer said no' });
+  });
+});
+
+test('a correction takes the place of what it corrects, and both stay in the record', () => {
+  const wrong = reading('voltmeter', 'F17.feed', states.rest, volts(1.2));
+  const right: JobEvent = {
+    ...reading('voltmeter', 'F17.feed', states.rest, volts(12.5)),
+    ...{ corrects: wrong.id },
+  };
+  const job = folded(wrong, right);
+  expect(job.readings.map(({ withdrawn }) => withdrawn)).toEqual(['corrected', null]);
+});
+
+test('a hand-over is five lines: known, left, the vehicle, refused, next', () => {
+  const predictor = createPredictor(library);
+  const job = folded(fuseBlows, event({ type: 'point-refused', point: 'hinge', why: 'seized' }));
+  const lines = handOver(library, job, assess(predictor, job));
+  expect(lines).toHaveLength(5);
+  expect(lines[0]).toMatch(/^Known: 1 reading/);
+  expect(lines[1]).toMatch(/^Left: .*%/);
+  expect(lines[3]).toBe('Refused: rear-door hinge grommet (seized).');
+});
+
+test('codes: a module in want of its command wire says open or low, one without supply does not answer', () => {
+  const on = withControl(withControl(states.rest, 'key', 'run'), 'saloon', 'off');
+  const predictor = createPredictor(library);
+  const chances = (suspect: string | null, name: string) => {
+    const h = predictor.hypotheses.findIndex((each) => each.suspect === suspect && each.name === name);
+    const prediction = predictor.predict(
+      on,
+      { instrument: 'codes', at: 'BM.5' },
+      suspect === null ? null : h,
+    );
+    return prediction.kind === 'outcomes' ? prediction.chances : [];
+  };
+  const said = (all: readonly number[]) => ['none', 'low', 'high', 'silent'][all.indexOf(Math.max(...all))];
+  expect(said(chances(null, ''))).toBe('none');
+  expect(said(chances('W09', 'open'))).toBe('low');
+  expect(said(chances('W04', 'open'))).toBe('silent');
+  expect(said(chances('K4', 'coil open'))).toBe('low');
+});
