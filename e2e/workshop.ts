@@ -14,6 +14,9 @@ const circuitOf = (file: string) =>
   JSON.parse(readFileSync(inProject('demo/circuits', file), 'utf8')) as Circuit;
 const circuit = circuitOf('travelling-library.json');
 export const minibus = circuitOf('minibus-ramp.json');
+export const demister = circuitOf('bloodmobile-demister.json');
+export const fan = circuitOf('hatchback-fan.json');
+export const library = circuit;
 const demoJob = JSON.parse(readFileSync(inProject('demo/jobs/travelling-library-fuse-17.json'), 'utf8')) as {
   id: string;
 };
@@ -96,7 +99,7 @@ export async function shownAction(page: Page): Promise<{ test: Test; state: Oper
 }
 
 /** A vehicle with one hidden fault, and a technician who reads it with simulated instruments. */
-export function hiddenFault(vehicle: Circuit, suspect: string, fault: Fault) {
+export function hiddenFault(vehicle: Circuit, suspect: string, fault: Fault | null) {
   const predictor = createPredictor(vehicle, [
     { suspect, name: 'hidden', fault, prior: 1, mayComeAndGo: false, family: 0 },
   ]);
@@ -106,6 +109,11 @@ export function hiddenFault(vehicle: Circuit, suspect: string, fault: Fault) {
       return simulateReading(predictor.bench(state, 0), test, likeliest(predictor, test, state));
     },
   };
+}
+
+/** The same vehicle with nothing wrong. */
+export function nothingWrong(vehicle: Circuit) {
+  return hiddenFault(vehicle, 'nothing-wrong', null);
 }
 
 /** A short to ground hidden in a section of the travelling library. */
@@ -123,8 +131,12 @@ function likeliest(predictor: Predictor, test: Test, state: OperatingState): () 
 }
 
 /** Enters a reading into the action on show, as a hand would. */
-export async function enter(page: Page, test: Test, value: ReadingValue): Promise<void> {
-  const card = page.getByTestId('next');
+export async function enter(
+  page: Page,
+  test: Test,
+  value: ReadingValue,
+  card = page.getByTestId('next'),
+): Promise<void> {
   if (value.kind === 'outcome') {
     await card.locator(`[data-outcome="${value.outcome}"]`).click();
     return;
@@ -138,18 +150,71 @@ export async function enter(page: Page, test: Test, value: ReadingValue): Promis
 
 /** Takes the reading that is proposed, and waits for the proposal after it. */
 export async function follow(page: Page, vehicle: ReturnType<typeof hiddenFault>): Promise<void> {
-  const lines = await page.getByTestId('reading').count();
   const { test, state } = await shownAction(page);
-  await enter(page, test, vehicle.read(test, state));
+  await take(page, test, vehicle.read(test, state));
+}
+
+/** Enters a reading into the action on show, stands by it if it is questioned, and waits for the next proposal. */
+export async function take(page: Page, test: Test, value: ReadingValue): Promise<void> {
+  const lines = await page.getByTestId('reading').count();
+  await enter(page, test, value);
+  const doubted = page.getByRole('button', { name: 'It is right: enter it' });
+  await expect(page.getByTestId('reading').nth(lines).or(doubted)).toBeVisible();
+  if (await doubted.isVisible()) await doubted.click();
   await expect(page.getByTestId('reading')).toHaveCount(lines + 1);
   await settled(page);
+}
+
+/** Opens a new job on a circuit, as a technician would. */
+export async function openNewJob(
+  page: Page,
+  address: string,
+  { circuit: name, title, complaint }: { circuit: string; title: string; complaint: string },
+): Promise<void> {
+  await page.goto(address);
+  await page.getByLabel('Technician').selectOption({ label: 'T. Abara' });
+  await page.getByRole('button', { name: /New job/ }).click();
+  const dialog = page.getByRole('dialog');
+  const option = dialog.getByLabel('Circuit').locator('option', { hasText: name });
+  await dialog.getByLabel('Circuit').selectOption((await option.getAttribute('value')) ?? '');
+  await dialog.getByLabel('What fails').fill(title);
+  await dialog.getByLabel(/^Complaint/).fill(complaint);
+  await dialog.getByRole('button', { name: 'Open the job' }).click();
+  await expect(page.getByTestId('next')).toBeVisible();
+}
+
+/** Goes to a step of the job by its tab. */
+export async function step(
+  page: Page,
+  name: 'Story' | 'Symptoms' | 'Modules' | 'Next' | 'Repair',
+): Promise<void> {
+  await page.getByRole('navigation', { name: 'Steps of the job' }).getByRole('link', { name }).click();
+}
+
+/** From the recorded cause to the proof: every step ticked, the measurement taken again, the job closed. */
+export async function repairAndProve(page: Page, healthy: ReturnType<typeof hiddenFault>): Promise<void> {
+  const form = page.getByRole('form', { name: 'Repair' });
+  for (const box of await form.getByRole('checkbox').all()) await box.check();
+  await form.getByRole('button', { name: 'Repaired' }).click();
+  const proof = page.getByTestId('proof');
+  await expect(proof).toBeVisible();
+  const [instrument, at, state] = await Promise.all(
+    ['data-instrument', 'data-at', 'data-state'].map((name) => proof.getAttribute(name)),
+  );
+  const again = { instrument, at } as Test;
+  await enter(page, again, healthy.read(again, JSON.parse(state ?? '{}') as OperatingState), proof);
+  await expect(
+    page.getByText('It showed the fault before, and is what a healthy circuit shows now.'),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Close as proven' }).click();
+  await expect(page.getByRole('region', { name: 'Closed' })).toContainText('Proven and closed');
 }
 
 /** Takes readings as proposed until one section stands alone. @returns it, and how many readings that took */
 export async function playToTheEnd(page: Page, vehicle: ReturnType<typeof hiddenFault>, most = 20) {
   const found = page.getByRole('region', { name: 'Found' });
   for (let count = 0; count < most; count++) {
-    await expect(page.getByTestId('next')).toBeVisible();
+    await expect(page.getByTestId('next').or(found).first()).toBeVisible();
     if (await found.isVisible())
       return { suspect: await found.getAttribute('data-suspect'), readings: count };
     await follow(page, vehicle);

@@ -28,6 +28,7 @@ export { CoreError } from './errors';
 export { thingsOf } from './faults/fault';
 export type { Fault } from './faults/fault';
 export { NOTHING_WRONG } from './faults/hypotheses';
+export { sights } from './faults/sights';
 export type { FuseStyle } from './fuses/coldResistance';
 export type { Instrument, InstrumentId, Outcome, ReadingValue, Target, Test } from './instruments/instrument';
 export { allInstruments, instrumentById } from './instruments/instruments';

@@ -1,5 +1,13 @@
-import type { Circuit, JobFact } from '@grim-lantern/core';
-import { NOTHING_WRONG, partById, percent, suspectName, thingsOf } from '@grim-lantern/core';
+import type { Circuit, JobFact, ReadingValue } from '@grim-lantern/core';
+import {
+  NOTHING_WRONG,
+  partById,
+  percent,
+  placeById,
+  sights,
+  suspectName,
+  thingsOf,
+} from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
 import type { Diagnosis } from '../worker/useDiagnosis';
@@ -14,7 +22,7 @@ interface CausePanelProps {
 /** Stands above Next once one suspect stands alone. */
 export function CausePanel({ jobId, circuit, diagnosis, record }: CausePanelProps) {
   const { isolated, suspicion, proven } = diagnosis.assessment;
-  if (isolated === null) return null;
+  if (isolated === null) return <SeenDamage {...{ circuit, diagnosis, record }} />;
   const top = suspicion.suspects[0];
   const kind = top?.kinds[0]?.name ?? '';
   const section = circuit.sections.find(({ id }) => id === isolated);
@@ -62,6 +70,57 @@ export function CausePanel({ jobId, circuit, diagnosis, record }: CausePanelProp
       )}
     </section>
   );
+}
+
+/** So many wires are offered where damage was seen. */
+const mostSeen = 5;
+
+/** Damage seen where several suspects pass: the eye that saw it knows which wire it is. */
+function SeenDamage({ circuit, diagnosis, record }: Omit<CausePanelProps, 'jobId'>) {
+  const { job, assessment } = diagnosis;
+  const [chosen, setChosen] = useState<string | null>(null);
+  const places = job.readings
+    .filter(
+      ({ test, withdrawn, value }) => test.instrument === 'look' && withdrawn === null && isDamage(value),
+    )
+    .map(({ test }) => test.at);
+  const last = places.at(-1);
+  if (last === undefined) return null;
+  const seen = assessment.suspicion.suspects
+    .filter(({ id }) => thingsOf(id).length === 1 && sights(circuit, id).some((at) => places.includes(at)))
+    .slice(0, mostSeen);
+  const kind = seen.find(({ id }) => id === chosen)?.kinds[0]?.name.split(',')[0] ?? '';
+  return (
+    <section aria-label="Damage seen" className="border-ink my-4 border-l-4 py-1 pl-4">
+      <p className="text-dim">Damage seen at: {placeById(circuit, last)?.name}</p>
+      <h2 className="mb-2 text-2xl font-semibold">Which is it?</h2>
+      <div className="flex flex-col gap-1">
+        {seen.map(({ id, probability }) => (
+          <button
+            key={id}
+            type="button"
+            aria-pressed={chosen === id}
+            className={`key flex items-center justify-between gap-3 text-left ${chosen === id ? 'key-chosen' : 'border-line'}`}
+            onClick={() => setChosen(chosen === id ? null : id)}
+          >
+            <span>{colouredName(circuit, id)}</span>
+            <span className="font-mono text-[15px]">{percent(probability)}</span>
+          </button>
+        ))}
+      </div>
+      {chosen !== null && <CauseForm key={chosen} suspect={chosen} kind={kind} record={record} />}
+    </section>
+  );
+}
+
+function isDamage(value: ReadingValue): boolean {
+  return value.kind === 'outcome' && value.outcome === 'damage';
+}
+
+/** A suspect as an eye tells it from its neighbours: a wire with its colour. */
+function colouredName(circuit: Circuit, id: string): string {
+  const section = circuit.sections.find((each) => each.id === id);
+  return section === undefined ? suspectName(circuit, id) : `${section.name}, ${section.colour}`;
 }
 
 /** The module of a suspect whose check-list has neither been read nor skipped; null when there is none. */

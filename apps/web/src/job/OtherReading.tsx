@@ -53,7 +53,10 @@ export function OtherReading({
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="bg-ground/80 fixed inset-0 z-10" />
-        <Dialog.Content className="bg-ground border-ink fixed inset-x-2 top-2 bottom-2 z-20 mx-auto max-w-[920px] overflow-auto border p-5 sm:top-6 sm:bottom-auto sm:max-h-[calc(100%-48px)]">
+        <Dialog.Content
+          data-vehicle={JSON.stringify(diagnosis.job.state)}
+          className="bg-ground border-ink fixed inset-x-2 top-2 bottom-2 z-20 mx-auto max-w-[920px] overflow-auto border p-5 sm:top-6 sm:bottom-auto sm:max-h-[calc(100%-48px)]"
+        >
           <div className="mb-3 flex items-center justify-between gap-3">
             <Dialog.Title className="text-2xl font-semibold">What would I read here?</Dialog.Title>
             <Dialog.Close className="key border-line">Close</Dialog.Close>

@@ -204,7 +204,12 @@ function Proof({
         </p>
       )}
       {again !== undefined && (
-        <article data-testid="proof" data-instrument={again.test.instrument} data-at={again.test.at}>
+        <article
+          data-testid="proof"
+          data-instrument={again.test.instrument}
+          data-at={again.test.at}
+          data-state={JSON.stringify(again.state)}
+        >
           <h3 className="mt-2 text-[22px] leading-tight font-semibold">{instruction(circuit, again.test)}</h3>
           <p className="text-dim mb-2">
             In the same state: {stateWords(circuit, again.state)}. It was: {readingWords(again).toLowerCase()}

@@ -26,6 +26,8 @@ interface ViewPanelProps {
   readonly draft: Question;
   readonly pinned: string | null;
   readonly record: ((fact: JobFact) => string) | null;
+  /** The same for a single reading at the vehicle: one that no suspect explains is questioned first. */
+  readonly enter: ((fact: JobFact) => string) | null;
   readonly onHold: (outcome: ForeseenOutcome | null) => void;
   readonly onShow: (test: Test | null) => void;
   readonly onOther: (point: string | null) => void;
@@ -36,7 +38,7 @@ interface ViewPanelProps {
 
 /** The step of the job that is on show, under the tabs of all of them. */
 export function ViewPanel(props: ViewPanelProps) {
-  const { jobId, circuit, diagnosis, view, current, draft, record, onOther } = props;
+  const { jobId, circuit, diagnosis, view, current, draft, record, enter, onOther } = props;
   const { job } = diagnosis;
   const own = current ? record : null;
   const shown = view === 'next' && (job.cause !== null || job.closed !== null) ? 'repair' : view;
@@ -47,7 +49,7 @@ export function ViewPanel(props: ViewPanelProps) {
       {shown === 'symptoms' && <SymptomBoard {...{ circuit, diagnosis }} record={own} />}
       {shown === 'modules' && <ModulesPanel {...{ circuit, diagnosis }} record={own} onPoint={onOther} />}
       {shown === 'repair' && <RepairPanel {...{ circuit, diagnosis, draft }} record={own} />}
-      {shown === 'next' && <Search {...props} record={own} />}
+      {shown === 'next' && <Search {...props} record={own} enter={current ? enter : null} />}
     </>
   );
 }
@@ -60,6 +62,7 @@ function Search({
   technicians,
   pinned,
   record,
+  enter,
   onHold,
   onShow,
   onOther,
@@ -91,7 +94,8 @@ function Search({
       <CausePanel {...{ jobId, circuit, diagnosis, record }} />
       {actions?.[0] !== undefined && <StopOrGoOn {...{ circuit, diagnosis, onAsk }} action={actions[0]} />}
       <NextPanel
-        {...{ circuit, diagnosis, record, onHold, onShow, pinned, onKit, onPin }}
+        {...{ circuit, diagnosis, onHold, onShow, pinned, onKit, onPin }}
+        record={enter}
         onOther={() => onOther(null)}
       />
     </div>

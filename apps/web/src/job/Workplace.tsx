@@ -110,7 +110,8 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
                 view={jobViewOf(view)}
                 // What answers an older question must not be entered twice by a thumb that taps twice.
                 current={diagnosis.events === events}
-                record={entry.enter}
+                record={record}
+                enter={entry.enter}
                 onHold={setHeld}
                 onShow={showTest}
                 onOther={(point) => setOpen({ kind: 'point', point })}

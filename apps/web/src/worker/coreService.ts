@@ -36,6 +36,14 @@ export interface PointAnswer {
   readonly foreseen: ProposedAction | null;
 }
 
+/** What is known of a job without its plan. */
+export interface Standing {
+  readonly job: JobState;
+  readonly assessment: Assessment;
+  /** Null in lists. */
+  readonly dossier: Dossier | null;
+}
+
 /** An entry that no suspect explains: what the leading one would show instead. */
 export interface Doubt {
   readonly suspect: string;
@@ -53,13 +61,10 @@ export function createCoreService() {
   const predictorOf = remembered((circuit: Circuit) => createPredictor(circuit));
   const healthyOf = remembered((circuit: Circuit) => createPredictor(circuit, []));
   return {
-    assess(
-      circuitId: string,
-      circuit: Circuit,
-      events: readonly JobEvent[],
-    ): { job: JobState; assessment: Assessment } {
+    /** Where a job stands, for lists. */
+    assess(circuitId: string, circuit: Circuit, events: readonly JobEvent[]): Standing {
       const job = foldJob(circuit, events);
-      return { job, assessment: assess(predictorOf(circuitId, circuit), job) };
+      return { job, assessment: assess(predictorOf(circuitId, circuit), job), dossier: null };
     },
     plan(
       circuitId: string,
@@ -72,11 +77,13 @@ export function createCoreService() {
       if (job.cause !== null) return [];
       return planNext(predictor, job, assess(predictor, job), kit);
     },
-    /** What is said beside the readings, and what the other views of the job show. */
-    dossier(circuitId: string, circuit: Circuit, events: readonly JobEvent[]): Dossier {
+    /** The same with what is said beside the readings, and what the other views of the job show. */
+    dossier(circuitId: string, circuit: Circuit, events: readonly JobEvent[]): Standing {
       const predictor = predictorOf(circuitId, circuit);
       const job = foldJob(circuit, events);
-      return dossierOf(predictor, healthyOf(circuitId, circuit), job, assess(predictor, job));
+      const assessment = assess(predictor, job);
+      const dossier = dossierOf(predictor, healthyOf(circuitId, circuit), job, assessment);
+      return { job, assessment, dossier };
     },
     ask(circuitId: string, circuit: Circuit, events: readonly JobEvent[], test: Test): PointAnswer {
       const predictor = predictorOf(circuitId, circuit);

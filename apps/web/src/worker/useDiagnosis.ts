@@ -1,7 +1,7 @@
 import { usualKit } from '@grim-lantern/core';
 import type { Assessment, Circuit, JobEvent, JobState, Kit, ProposedAction } from '@grim-lantern/core';
 import { useEffect, useState } from 'react';
-import { askCore } from './coreClient';
+import { askCore, askPlanner } from './coreClient';
 import type { Dossier } from './dossier';
 
 /** What the core says of a job; the plan takes longer than the suspicion and arrives after it. */
@@ -12,7 +12,7 @@ export interface Diagnosis {
   readonly assessment: Assessment;
   /** Null while it is being worked out. */
   readonly actions: readonly ProposedAction[] | null;
-  /** Null while it is being worked out. */
+  /** Null in lists. */
   readonly dossier: Dossier | null;
 }
 
@@ -40,14 +40,18 @@ export function useDiagnosis(
       if (current) setWork({ status: 'ready', diagnosis });
     };
     const run = async () => {
-      const found = await askCore((core) => core.assess(circuitId, circuit, events));
-      tell({ ...found, events, actions: null, dossier: null });
-      if (!current || depth === 'assess') return;
-      const actions =
-        depth === 'dossier' ? null : await askCore((core) => core.plan(circuitId, circuit, events, kit));
-      tell({ ...found, events, actions, dossier: null });
-      const dossier = await askCore((core) => core.dossier(circuitId, circuit, events));
-      tell({ ...found, events, actions, dossier });
+      const found = await askCore((core) =>
+        depth === 'assess'
+          ? core.assess(circuitId, circuit, events)
+          : core.dossier(circuitId, circuit, events),
+      );
+      tell({ ...found, events, actions: null });
+      if (depth !== 'plan') return;
+      const actions = await askPlanner(
+        (core) => core.plan(circuitId, circuit, events, kit),
+        () => current,
+      );
+      if (actions !== null) tell({ ...found, events, actions });
     };
     run().catch((error: unknown) => {
       if (current) setWork({ status: 'failed', why: error instanceof Error ? error.message : String(error) });

@@ -30,4 +30,6 @@ export interface PartFailure {
   readonly hazard: HazardKind;
   /** Steps of the same failure that differ in ohms alone, rising. */
   readonly effects: readonly Effect[];
+  /** Once it is there it stays: what has melted does not come and go. */
+  readonly stays?: true;
 }

@@ -42,10 +42,16 @@ export interface Hypothesis {
 export function hypothesesOf(circuit: Circuit): readonly Hypothesis[] {
   const found: Hypothesis[] = [];
   let family = 0;
-  const add = (suspect: string, name: string, weight: number, faults: readonly (Fault | null)[]) => {
+  const add = (
+    suspect: string,
+    name: string,
+    weight: number,
+    faults: readonly (Fault | null)[],
+    stays = false,
+  ) => {
     const prior = weight / faults.length;
     for (const fault of faults)
-      found.push({ suspect, name, fault, prior, mayComeAndGo: loose(fault), family });
+      found.push({ suspect, name, fault, prior, mayComeAndGo: !stays && loose(fault), family });
     family++;
   };
   for (const section of circuit.sections) {
@@ -71,9 +77,9 @@ export function hypothesesOf(circuit: Circuit): readonly Hypothesis[] {
     );
   }
   for (const part of circuit.parts) {
-    for (const { name, rate, hazard, effects } of kindOf(part).failures(part)) {
+    for (const { name, rate, hazard, effects, stays } of kindOf(part).failures(part)) {
       const faults = effects.map((effect): Fault => ({ kind: 'part', part: part.id, effect }));
-      add(part.id, name, rate * placesFactor(circuit, [part.place], hazard), faults);
+      add(part.id, name, rate * placesFactor(circuit, [part.place], hazard), faults, stays === true);
     }
   }
   const total = found.reduce((sum, each) => sum + each.prior, 0);

@@ -38,7 +38,7 @@ export const hazardFactors: Readonly<Record<Hazard, Readonly<Record<HazardKind, 
 /** Share of all faults that come and go, unless the complaint says that this one does. Judgement. */
 export const comesAndGoesShare = { usually: 0.01, told: 0.7 };
 /** How often a fault that comes and goes is there while a reading is taken. Judgement. */
-export const presentShare = 0.5;
+export const presentShare = 0.3;
 /** How much rarer two causes at once are than the one of them alone would make them. Judgement. */
 export const pairShare = 0.02;
 

@@ -39,6 +39,7 @@ export const fuseKind: PartKind<FusePart> = {
       rate: 0.3,
       hazard: 'open',
       effects: [{ kind: 'hold', role: 'element', joined: false }],
+      stays: true,
     },
     {
       name: 'loose in its seat',

@@ -22,6 +22,7 @@ export const fusibleLinkKind: PartKind<FusibleLinkPart> = {
       rate: 0.3,
       hazard: 'open',
       effects: [{ kind: 'hold', role: 'element', joined: false }],
+      stays: true,
     },
   ],
   stamp(part, { builder, node }) {

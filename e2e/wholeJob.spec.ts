@@ -1,0 +1,217 @@
+import { readFileSync } from 'node:fs';
+import {
+  demister,
+  enter,
+  expect,
+  fan,
+  follow,
+  hiddenFault,
+  library,
+  minibus,
+  nothingWrong,
+  openJob,
+  openNewJob,
+  playToTheEnd,
+  relayJobPath,
+  repairAndProve,
+  settled,
+  shownAction,
+  step,
+  take,
+  test,
+} from './workshop';
+
+test('three things dead that share one relay: from the board to the report', async ({ page, house }) => {
+  const burnt = { kind: 'hold', role: 'normallyOpen', joined: false } as const;
+  const vehicle = hiddenFault(demister, 'K5', { kind: 'part', part: 'K5', effect: burnt });
+  await openNewJob(page, house.address, {
+    circuit: 'Heated glass and mirrors',
+    title: 'Glass and mirrors stay cold',
+    complaint: 'Since this morning. Nothing done before.',
+  });
+  await step(page, 'Symptoms');
+  const strip = page.getByRole('region', { name: 'State of the vehicle' });
+  await strip.getByRole('radio', { name: 'Run' }).click();
+  await strip.getByRole('radio', { name: 'On' }).click();
+  for (const load of ['DEM', 'ML', 'MR']) {
+    const tile = page.getByTestId(`tile-${load}`);
+    await tile.getByRole('button', { name: 'Dead' }).click();
+    await expect(tile.getByRole('button', { name: 'Dead' })).toHaveAttribute('aria-pressed', 'true');
+  }
+  // A slip of the thumb, put right on the tile: both stay in the record, one counts.
+  const left = page.getByTestId('tile-ML');
+  await left.getByRole('button', { name: 'Works' }).click();
+  await left.getByRole('button', { name: 'Dead' }).click();
+  await expect(left.getByRole('button', { name: 'Dead' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.locator('[data-testid="reading"][data-withdrawn="true"]')).toHaveCount(2);
+
+  await step(page, 'Next');
+  const { suspect } = await playToTheEnd(page, vehicle);
+  expect(suspect).toBe('K5');
+  await page.getByLabel(/What was found there/).fill('contact burnt away');
+  await page.getByRole('button', { name: 'heat', exact: true }).click();
+  await page.getByRole('button', { name: 'Record the cause' }).click();
+  await expect(page.getByRole('region', { name: 'Cause' })).toContainText('Why it failed: heat');
+  await repairAndProve(page, nothingWrong(demister));
+
+  await step(page, 'Story');
+  await expect(page.getByRole('list', { name: 'Hand-over' }).getByRole('listitem')).toHaveCount(5);
+  await page.getByRole('link', { name: 'Report and export' }).click();
+  await expect(page.getByRole('heading', { name: /Proof/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: 'Harness drawing' })).toBeVisible();
+  const saved: Record<string, Buffer> = {};
+  for (const kind of ['PDF', 'CSV', 'JSON']) {
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: kind }).click();
+    saved[kind] = readFileSync(await (await download).path());
+  }
+  expect(saved['PDF']!.subarray(0, 5).toString()).toBe('%PDF-');
+  // One or two pages: each has its own page object.
+  const pages = saved['PDF']!.toString('latin1').match(/\/Type \/Page\b(?!s)/g)?.length ?? 0;
+  expect(pages).toBeGreaterThanOrEqual(1);
+  expect(pages).toBeLessThanOrEqual(2);
+  const rows = saved['CSV']!.toString().trim().split('\r\n');
+  expect(rows[0]).toMatch(/^number,time,technician,instrument,point/);
+  const job = JSON.parse(saved['JSON']!.toString()) as {
+    events: { type: string }[];
+    origin: { jobId: string };
+  };
+  expect(rows).toHaveLength(1 + job.events.filter(({ type }) => type === 'reading-taken').length);
+
+  // Another installation, here the same one under another name, takes it in whole.
+  const moved = JSON.stringify({ ...job, title: 'From elsewhere' });
+  await page.goto(house.address);
+  await page.getByLabel('Job file').setInputFiles({
+    name: 'job.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(moved),
+  });
+  await expect(page).toHaveURL(new RegExp(job.origin.jobId));
+});
+
+test('a fuse that opened with nothing behind it is closed honestly, unproven', async ({ page, house }) => {
+  await openNewJob(page, house.address, {
+    circuit: 'Saloon',
+    title: 'Fuse 17 blew once',
+    complaint: 'Once, on a bump. It holds since.',
+  });
+  await step(page, 'Story');
+  await page.getByRole('radio', { name: 'Comes and goes' }).click();
+  await step(page, 'Repair');
+  const proven = page.getByRole('button', { name: 'Close as proven' });
+  await expect(proven).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Close', exact: true })).toBeDisabled();
+  await page.getByLabel(/Close it unproven/).fill('nothing reproduces; customer told to come back at once');
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Closed' })).toContainText('Closed unproven');
+  await page.getByRole('link', { name: 'Grim Lantern' }).click();
+  await expect(page.getByRole('list', { name: 'Jobs' })).toContainText('nothing reproduces');
+});
+
+test('a module is named only after its list is read, and only then repaired', async ({ page, house }) => {
+  const dead = { kind: 'hold', role: '41', joined: false } as const;
+  const vehicle = hiddenFault(fan, 'EM', { kind: 'part', part: 'EM', effect: dead });
+  await openNewJob(page, house.address, {
+    circuit: 'Radiator fan',
+    title: 'Fan never runs',
+    complaint: 'Runs hot in traffic. Fan new last month.',
+  });
+  const { suspect } = await playToTheEnd(page, vehicle, 24);
+  expect(suspect).toBe('EM');
+  await expect(page.getByRole('region', { name: 'Found' })).toContainText('A module is judged last');
+  await expect(page.getByRole('button', { name: 'Record the cause' })).toHaveCount(0);
+  await step(page, 'Modules');
+  const lines = page.getByRole('list', { name: 'Check-list' }).getByRole('listitem');
+  for (const pin of ['pin 1', 'pin 2']) {
+    const line = lines.filter({ hasText: `${pin},` });
+    if (!(await line.innerText()).includes('not read')) continue;
+    await line.getByRole('button', { name: 'Read' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByLabel('Instrument').selectOption('voltmeter');
+    const state = JSON.parse((await dialog.getAttribute('data-vehicle')) ?? '{}') as never;
+    const at = pin === 'pin 1' ? 'EM.1' : 'EM.2';
+    const value = vehicle.read({ instrument: 'voltmeter', at }, state);
+    await enter(page, { instrument: 'voltmeter', at }, value, dialog);
+    await expect(dialog).toBeHidden();
+    await expect(line).toContainText('good');
+  }
+  await step(page, 'Next');
+  await page.getByRole('button', { name: 'Record the cause' }).click();
+  await expect(page.getByRole('region', { name: 'Cause' })).toContainText('Engine module');
+  await repairAndProve(page, nothingWrong(fan));
+});
+
+test('a customer who says no to the strip: what lies behind it is left alone, and the record says why', async ({
+  page,
+  house,
+}) => {
+  await openJob(page, house.address);
+  await step(page, 'Repair');
+  await page.getByLabel('May we').fill('take the headliner down');
+  await page.getByLabel('for up to').fill('35,5');
+  await page.getByRole('button', { name: 'Ask', exact: true }).click();
+  await page.getByRole('link', { name: 'Grim Lantern' }).click();
+  await expect(page.getByRole('list', { name: 'Jobs' })).toContainText('Waiting for the customer');
+  await page.getByRole('link', { name: /Fuse 17 keeps blowing/ }).click();
+  await step(page, 'Repair');
+  await page.getByLabel('In the customer’s words').fill('not this month');
+  await page.getByRole('button', { name: 'No', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Customer' })).toContainText('No. not this month');
+  await step(page, 'Story');
+  await expect(page.getByRole('list', { name: 'Hand-over' })).toContainText('The customer said no to');
+});
+
+test('a wrong entry early in the job is found later, corrected, and the cause with it', async ({
+  page,
+  house,
+}) => {
+  await openJob(page, house.address, 'P. Lindqvist', relayJobPath);
+  const backedOut = { kind: 'cut', role: '1', atRest: [] } as const;
+  const vehicle = hiddenFault(minibus, 'C3', { kind: 'part', part: 'C3', effect: backedOut });
+  const first = await shownAction(page);
+  const truth = vehicle.read(first.test, first.state);
+  expect(truth.kind).toBe('number');
+  // 12.5 V where there is none, or none where there are 12.5 V.
+  const wrong = truth.kind === 'number' && truth.value > 6 ? 0 : 12.5;
+  await enter(page, first.test, { kind: 'number', value: wrong });
+  await settled(page);
+  const mistake = page.getByText(/fits worst: take it again/);
+  for (let taken = 0; taken < 14 && !(await mistake.isVisible()); taken++) await follow(page, vehicle);
+  await expect(mistake).toBeVisible();
+  await page.getByTestId('reading').filter({ has: mistake }).getByRole('button', { name: 'Correct' }).click();
+  const dialog = page.getByRole('dialog');
+  await enter(page, first.test, truth, dialog);
+  await expect(page.locator('[data-testid="reading"][data-withdrawn="true"]')).toContainText('corrected');
+  await settled(page);
+  const { suspect } = await playToTheEnd(page, vehicle);
+  expect(suspect).toBe('C3');
+});
+
+test('what comes and goes is found by moving the harness where it hides', async ({ page, house }) => {
+  const short = { kind: 'short to ground', section: 'W17', ohms: 0.1, position: 0.5 } as const;
+  const moved = hiddenFault(library, 'W17', short);
+  const still = nothingWrong(library);
+  await openNewJob(page, house.address, {
+    circuit: 'Saloon',
+    title: 'Fuse 17 blows on bumps',
+    complaint: 'Twice a week, on bumps; holds in the yard.',
+  });
+  await step(page, 'Story');
+  await page.getByRole('radio', { name: 'Comes and goes' }).click();
+  await page.getByRole('button', { name: 'Blows now and then' }).click();
+  await expect(page.getByTestId('reading')).toHaveCount(1);
+  await step(page, 'Next');
+  const seen = page.getByRole('region', { name: 'Damage seen' });
+  for (let taken = 0; taken < 25 && !(await seen.isVisible()); taken++) {
+    const { test: asked, state } = await shownAction(page);
+    // The fault is there only while a hand moves the loom, and for an eye that looks at it.
+    const value =
+      asked.instrument === 'wiggle'
+        ? ({ kind: 'outcome', outcome: asked.at === 'hinge' ? 'changes' : 'nothing' } as const)
+        : (asked.instrument === 'look' ? moved : still).read(asked, state);
+    await take(page, asked, value);
+  }
+  await seen.getByRole('button', { name: /hinge loom, feed, yellow-grey/ }).click();
+  await page.getByRole('button', { name: 'Record the cause' }).click();
+  await expect(page.getByRole('region', { name: 'Cause' })).toContainText('hinge loom, feed');
+});
