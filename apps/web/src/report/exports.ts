@@ -44,7 +44,11 @@ export function portableJob(
     title,
     circuit,
     // Its place in the log is given anew by whoever takes it in.
-    events: events.map((event) => jobEventSchema.parse({ ...event, sequence: undefined })),
+    events: events.map((event) =>
+      jobEventSchema.parse(
+        Object.fromEntries(Object.entries(event).filter(([field]) => field !== 'sequence')),
+      ),
+    ),
     origin: {
       jobId: id,
       openedAt,
