@@ -1,6 +1,9 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, follow, hiddenShort, openJob, test } from './workshop';
 
+/** The other views of a job that has come far, and its report. */
+const views = ['story', 'symptoms', 'modules', 'repair', 'report'] as const;
+
 for (const light of ['night', 'day'] as const) {
   test(`jobs and job meet WCAG AA by ${light}`, async ({ page, house }) => {
     await page.addInitScript((chosen) => localStorage.setItem('grim-lantern/light', chosen), light);
@@ -11,8 +14,45 @@ for (const light of ['night', 'day'] as const) {
     await expect(page.getByRole('list', { name: 'Jobs' })).toContainText('%');
     const inJobs = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
     expect(inJobs.violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
+    const fan = page.getByRole('list', { name: 'Jobs' }).getByRole('link', { name: /Fan fuse/ });
+    const job = `${house.address}${await fan.getAttribute('href')}`;
+    for (const view of views) {
+      await page.goto(`${job}/${view}`);
+      await expect(page.getByRole('heading', { level: view === 'report' ? 1 : 2 }).first()).toBeVisible();
+      const found = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
+      expect(found.violations.map(({ id, nodes }) => `${view}, ${id}: ${nodes[0]?.html}`)).toEqual([]);
+    }
   });
 }
+
+test('no view of a job is wider than a phone, and every key in it is large enough for a thumb', async ({
+  page,
+  house,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(house.address);
+  await page.getByLabel('Technician').selectOption({ label: 'M. Oduya' });
+  const fan = page.getByRole('list', { name: 'Jobs' }).getByRole('link', { name: /Fan fuse/ });
+  const job = `${house.address}${await fan.getAttribute('href')}`;
+  for (const view of views) {
+    await page.goto(`${job}/${view}`);
+    await expect(page.getByRole('heading', { level: view === 'report' ? 1 : 2 }).first()).toBeVisible();
+    expect({ view, width: await page.evaluate(() => document.documentElement.scrollWidth) }).toEqual({
+      view,
+      width: 390,
+    });
+    const small = await page
+      .locator('main button:visible')
+      .evaluateAll((all) =>
+        all
+          .filter(
+            (each) => each.getBoundingClientRect().height < 43.5 || each.getBoundingClientRect().width < 43.5,
+          )
+          .map((each) => each.textContent),
+      );
+    expect({ view, small }).toEqual({ view, small: [] });
+  }
+});
 
 for (const [width, height] of [
   [820, 1180],

@@ -32,6 +32,10 @@ const shots: readonly Shot[] = [
   { name: 'job-relay', light: 'day', viewport: laptop, play: relay },
   { name: 'job-tablet', light: 'night', viewport: tablet, play: afterReadings(1) },
   { name: 'job-phone', light: 'day', viewport: phone, play: afterReadings(1) },
+  { name: 'job-symptoms', light: 'night', viewport: laptop, play: symptoms },
+  { name: 'job-modules', light: 'day', viewport: laptop, play: modules },
+  { name: 'job-proof', light: 'night', viewport: laptop, play: proof },
+  { name: 'report', light: 'day', viewport: { width: 900, height: 1270 }, play: report },
 ];
 
 async function jobs(page: Page, { address }: House): Promise<void> {
@@ -53,6 +57,34 @@ function afterReadings(count: number): Shot['play'] {
 async function found(page: Page, { address }: House): Promise<void> {
   await openJob(page, address);
   await playToTheEnd(page, hiddenShort('W17'));
+}
+
+/** The demo job whose title begins so, in one of its views. */
+async function openDemo(page: Page, { address }: House, title: string, view: string): Promise<void> {
+  await page.goto(address);
+  await page.getByLabel('Technician').selectOption({ label: 'M. Oduya' });
+  const link = page.getByRole('list', { name: 'Jobs' }).getByRole('link', { name: title });
+  await page.goto(`${address}${await link.getAttribute('href')}${view}`);
+}
+
+async function symptoms(page: Page, house: House): Promise<void> {
+  await openDemo(page, house, 'Demister', '/symptoms');
+  await page.getByTestId('tile-ML').waitFor();
+}
+
+async function modules(page: Page, house: House): Promise<void> {
+  await openDemo(page, house, 'Fan fuse', '/modules');
+  await page.getByRole('list', { name: 'Check-list' }).waitFor();
+}
+
+async function proof(page: Page, house: House): Promise<void> {
+  await openDemo(page, house, 'Steriliser', '/repair');
+  await page.getByRole('region', { name: 'Proof' }).scrollIntoViewIfNeeded();
+}
+
+async function report(page: Page, house: House): Promise<void> {
+  await openDemo(page, house, 'Steriliser', '/report');
+  await page.getByRole('img', { name: 'Harness drawing' }).waitFor();
 }
 
 async function relay(page: Page, { address }: House): Promise<void> {

@@ -4,15 +4,17 @@ import { CliProblem } from './cliProblem';
 import { diagnose, reportDocument, reportText } from './diagnose';
 import { readCircuit, readJob } from './documents';
 import { parseState } from './parseState';
+import { parseFault, scanDocument, scanText } from './scan';
 import { solveDocument, solveText } from './solve';
 
 const usage = `./lantern diagnose JOB.json [--json]
 ./lantern solve CIRCUIT.json [--state saloon=on,C7=apart,F17=lamp21,battery=off] [--json]
-./lantern netlist CIRCUIT.json [--state …]`;
+./lantern netlist CIRCUIT.json [--state …]
+./lantern scan CIRCUIT.json [--state …] [--fault W09=open] [--json]`;
 
 /** Runs one command. @returns what it prints. @throws {CliProblem} */
 export function runCommand(words: readonly string[]): string {
-  const { command, file, state, json } = understood(words);
+  const { command, file, state, fault, json } = understood(words);
   const asDocument = (value: unknown) => `${JSON.stringify(value, null, 2)}\n`;
   switch (command) {
     case 'diagnose': {
@@ -31,6 +33,11 @@ export function runCommand(words: readonly string[]): string {
       const { joined, floating } = solve(null);
       return spiceNetlist(network, joined, floating);
     }
+    case 'scan': {
+      const circuit = readCircuit(file);
+      const [set, wrong] = [parseState(circuit, state), parseFault(circuit, fault)];
+      return json ? asDocument(scanDocument(circuit, set, wrong)) : scanText(circuit, set, wrong);
+    }
     default:
       throw new CliProblem(usage, 2);
   }
@@ -41,11 +48,15 @@ function understood(words: readonly string[]) {
     const { positionals, values } = parseArgs({
       args: [...words],
       allowPositionals: true,
-      options: { state: { type: 'string', default: '' }, json: { type: 'boolean', default: false } },
+      options: {
+        state: { type: 'string', default: '' },
+        fault: { type: 'string', default: '' },
+        json: { type: 'boolean', default: false },
+      },
     });
     const [command = '', file] = positionals;
     if (file === undefined || positionals.length !== 2) throw new CliProblem(usage, 2);
-    return { command, file, state: values.state, json: values.json };
+    return { command, file, ...values };
   } catch (error) {
     throw error instanceof CliProblem ? error : new CliProblem(usage, 2);
   }

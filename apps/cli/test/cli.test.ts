@@ -149,3 +149,21 @@ test('the command itself reads files from where one stands, and exits as it shou
   expect(run('diagnose', 'gone.json')).toMatchObject({ status: 1, stdout: '' });
   expect(run('solve', 'gone.json', '--state')).toMatchObject({ status: 2, stdout: '' });
 });
+
+describe('scan', () => {
+  test('says what each module would say, healthy and with a fault', () => {
+    expect(runCommand(['scan', circuitFile, '--state', 'key=run'])).toMatch(/Body module pin 5: No code/);
+    expect(runCommand(['scan', circuitFile, '--state', 'key=run', '--fault', 'W09=open'])).toMatch(
+      /W09=open; .*\n.*pin 5: Open or low/,
+    );
+    const document = JSON.parse(runCommand(['scan', circuitFile, '--fault', 'W04=open', '--json'])) as {
+      items: { says: string }[];
+    };
+    expect(document.items.map(({ says }) => says)).toEqual(['No answer']);
+  });
+
+  test('names what could be meant by a fault that is none', () => {
+    expect(problem('scan', circuitFile, '--fault', 'W09=melted')).toMatchObject({ exitCode: 2 });
+    expect(problem('scan', circuitFile, '--fault', 'W09=melted').message).toMatch(/W09=open/);
+  });
+});

@@ -27,7 +27,8 @@ export { partById, placeById, sectionById, terminalName, terminalsOf } from './c
 export { CoreError } from './errors';
 export { thingsOf } from './faults/fault';
 export type { Fault } from './faults/fault';
-export { NOTHING_WRONG } from './faults/hypotheses';
+export { NOTHING_WRONG, hypothesesOf } from './faults/hypotheses';
+export type { Hypothesis } from './faults/hypotheses';
 export { sights } from './faults/sights';
 export type { FuseStyle } from './fuses/coldResistance';
 export type { Instrument, InstrumentId, Outcome, ReadingValue, Target, Test } from './instruments/instrument';
@@ -51,6 +52,8 @@ export type { ProofPair } from './job/proof';
 export { repairEstimate } from './job/repairEstimate';
 export { repairSteps } from './job/repairSteps';
 export { trapIn } from './job/traps';
+export { simulatedScan } from './job/simulatedScan';
+export type { ScannedItem } from './job/simulatedScan';
 export { simulateReading } from './job/simulateReading';
 export type { Part } from './parts/part';
 export type { RelayTerminal } from './parts/relay';
