@@ -5,7 +5,7 @@ export default defineConfig({
   testMatch: '*.spec.ts',
   outputDir: '../test-results',
   timeout: 120_000,
-  workers: 1,
+  workers: 2,
   reporter: [
     ['list'],
     ['json', { outputFile: process.env['PLAYWRIGHT_JSON_OUTPUT_NAME'] ?? '../.lantern/playwright.json' }],

@@ -32,12 +32,11 @@ export function CausePanel({ jobId, circuit, diagnosis, record }: CausePanelProp
         <h2 className="text-2xl font-semibold">Nothing wrong here now</h2>
         <p className="mt-1">
           Every reading fits a healthy circuit: the fault is away at the moment, or elsewhere. Wait for it,
-          with the fuse as labelled and the customer told; or close the job unproven under{' '}
-          <Link className="underline" to={`/jobs/${jobId}/repair`} replace>
-            Repair
-          </Link>
-          .
+          with the fuse as labelled and the customer told; or close the job unproven, and say why.
         </p>
+        <Link className="key mt-2 inline-flex items-center" to={`/jobs/${jobId}/repair`} replace>
+          To the end of the job
+        </Link>
       </section>
     );
   }
@@ -59,14 +58,15 @@ export function CausePanel({ jobId, circuit, diagnosis, record }: CausePanelProp
       {unread === null ? (
         <CauseForm key={isolated} suspect={isolated} kind={kind} record={record} />
       ) : (
-        <p className="border-clash mt-2 border-l-4 pl-3">
-          A module is judged last: read the supplies and grounds of {partById(circuit, unread).name}, or skip
-          them knowingly, under{' '}
-          <Link className="underline" to={`/jobs/${jobId}/modules`} replace>
-            Modules
+        <>
+          <p className="border-clash mt-2 border-l-4 pl-3">
+            A module is judged last: read the supplies and grounds of {partById(circuit, unread).name} first,
+            or skip them knowingly.
+          </p>
+          <Link className="key mt-2 inline-flex items-center" to={`/jobs/${jobId}/modules`} replace>
+            To its list
           </Link>
-          .
-        </p>
+        </>
       )}
     </section>
   );

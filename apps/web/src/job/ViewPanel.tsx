@@ -1,11 +1,13 @@
-import type { Circuit, ForeseenOutcome, JobFact, Test } from '@grim-lantern/core';
+import type { Circuit, ForeseenOutcome, JobFact, LedgerReading, Test } from '@grim-lantern/core';
 import { partById } from '@grim-lantern/core';
 import type { Technician } from '@grim-lantern/contract';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAppSelector } from '../store/store';
 import type { Diagnosis } from '../worker/useDiagnosis';
 import { CausePanel } from './CausePanel';
 import type { Question } from './CustomerPanel';
+import { DoubtfulEntry } from './DoubtfulEntry';
 import type { JobView } from './jobViews';
 import { ModulesPanel } from './ModulesPanel';
 import { NextPanel } from './NextPanel';
@@ -26,8 +28,7 @@ interface ViewPanelProps {
   readonly draft: Question;
   readonly pinned: string | null;
   readonly record: ((fact: JobFact) => string) | null;
-  /** The same for a single reading at the vehicle: one that no suspect explains is questioned first. */
-  readonly enter: ((fact: JobFact) => string) | null;
+  readonly onCorrect: (reading: LedgerReading) => void;
   readonly onHold: (outcome: ForeseenOutcome | null) => void;
   readonly onShow: (test: Test | null) => void;
   readonly onOther: (point: string | null) => void;
@@ -38,7 +39,7 @@ interface ViewPanelProps {
 
 /** The step of the job that is on show, under the tabs of all of them. */
 export function ViewPanel(props: ViewPanelProps) {
-  const { jobId, circuit, diagnosis, view, current, draft, record, enter, onOther } = props;
+  const { jobId, circuit, diagnosis, view, current, draft, record, onOther } = props;
   const { job } = diagnosis;
   const own = current ? record : null;
   const shown = view === 'next' && (job.cause !== null || job.closed !== null) ? 'repair' : view;
@@ -49,7 +50,7 @@ export function ViewPanel(props: ViewPanelProps) {
       {shown === 'symptoms' && <SymptomBoard {...{ circuit, diagnosis }} record={own} />}
       {shown === 'modules' && <ModulesPanel {...{ circuit, diagnosis }} record={own} onPoint={onOther} />}
       {shown === 'repair' && <RepairPanel {...{ circuit, diagnosis, draft }} record={own} />}
-      {shown === 'next' && <Search {...props} record={own} enter={current ? enter : null} />}
+      {shown === 'next' && <Search {...props} record={own} />}
     </>
   );
 }
@@ -62,7 +63,7 @@ function Search({
   technicians,
   pinned,
   record,
-  enter,
+  onCorrect,
   onHold,
   onShow,
   onOther,
@@ -74,9 +75,21 @@ function Search({
   const unscanned = unscannedModules(circuit, diagnosis);
   const last = job.readings.filter(({ withdrawn }) => withdrawn === null).at(-1);
   const trap = last === undefined ? undefined : dossier?.traps[last.id];
+  const [kept, setKept] = useState<string | null>(null);
+  const expected = dossier?.mistakeExpected ?? null;
+  const doubted =
+    last?.id === diagnosis.assessment.suspicion.likelyMistake && last?.id !== kept ? last : undefined;
   return (
     <div className="pt-4">
       <TakenOver diagnosis={diagnosis} technicians={technicians} />
+      {doubted !== undefined && expected !== null && (
+        <DoubtfulEntry
+          {...{ circuit, expected }}
+          reading={doubted}
+          onKeep={() => setKept(doubted.id)}
+          onCorrect={() => onCorrect(doubted)}
+        />
+      )}
       {trap !== undefined && (
         <p className="border-clash mb-3 border-l-4 pl-3 text-[15px]">
           <span className="text-dim">Your last reading. </span>
@@ -84,18 +97,18 @@ function Search({
         </p>
       )}
       {unscanned.length > 0 && (
-        <p className="text-dim mb-2 text-[15px]">
-          Not scanned yet:{' '}
-          <Link className="underline" to={`/jobs/${jobId}/modules`} replace>
-            {unscanned.map((id) => partById(circuit, id).name).join(', ')}
-          </Link>
-        </p>
+        <Link
+          className="text-dim flex min-h-11 items-center text-[15px] underline"
+          to={`/jobs/${jobId}/modules`}
+          replace
+        >
+          Not scanned yet: {unscanned.map((id) => partById(circuit, id).name).join(', ')}
+        </Link>
       )}
       <CausePanel {...{ jobId, circuit, diagnosis, record }} />
       {actions?.[0] !== undefined && <StopOrGoOn {...{ circuit, diagnosis, onAsk }} action={actions[0]} />}
       <NextPanel
-        {...{ circuit, diagnosis, onHold, onShow, pinned, onKit, onPin }}
-        record={enter}
+        {...{ circuit, diagnosis, record, onHold, onShow, pinned, onKit, onPin }}
         onOther={() => onOther(null)}
       />
     </div>

@@ -11,7 +11,6 @@ import type { Diagnosis } from '../worker/useDiagnosis';
 import { useDiagnosis } from '../worker/useDiagnosis';
 import { CorrectReading } from './CorrectReading';
 import type { Question } from './CustomerPanel';
-import { HeldQuestion } from './HeldQuestion';
 import { JobMap } from './JobMap';
 import { jobViewOf } from './jobViews';
 import { KitDialog } from './KitDialog';
@@ -19,7 +18,6 @@ import { Ledger } from './Ledger';
 import { money, spentOn } from './money';
 import { OtherReading } from './OtherReading';
 import { StateStrip } from './StateStrip';
-import { useEntry } from './useEntry';
 import { useJobEvents, useRecord, useUnsent } from './useJob';
 import { useWorkshopMoney } from './useWorkshopMoney';
 import { ViewPanel } from './ViewPanel';
@@ -45,7 +43,6 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
   );
   const work = useDiagnosis(summary.circuitId, circuit, events, 'plan', kit);
   const diagnosis = work.status === 'ready' ? work.diagnosis : null;
-  const entry = useEntry(summary.circuitId, circuit, events, record);
   const technicians = useAppSelector(({ workshop }) =>
     workshop.status === 'ready' ? workshop.workshop.technicians : none,
   );
@@ -111,7 +108,7 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
                 // What answers an older question must not be entered twice by a thumb that taps twice.
                 current={diagnosis.events === events}
                 record={record}
-                enter={entry.enter}
+                onCorrect={(reading) => setOpen({ kind: 'correct', reading })}
                 onHold={setHeld}
                 onShow={showTest}
                 onOther={(point) => setOpen({ kind: 'point', point })}
@@ -134,7 +131,7 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
             </section>
           </main>
           <Overlays
-            {...{ circuit, events, diagnosis, record, entry, open }}
+            {...{ circuit, events, diagnosis, record, open }}
             circuitId={summary.circuitId}
             onClose={() => setOpen(null)}
           />
@@ -151,7 +148,6 @@ function Overlays({
   events,
   diagnosis,
   record,
-  entry,
   open,
   onClose,
 }: {
@@ -160,7 +156,6 @@ function Overlays({
   events: readonly JobEvent[];
   diagnosis: Diagnosis;
   record: ReturnType<typeof useRecord>;
-  entry: ReturnType<typeof useEntry>;
   open: Opened | null;
   onClose: () => void;
 }) {
@@ -171,7 +166,7 @@ function Overlays({
           key={open.point}
           circuitId={circuitId}
           {...{ circuit, events, diagnosis }}
-          record={entry.enter}
+          record={record}
           point={open.point}
           onClose={onClose}
         />
@@ -180,9 +175,6 @@ function Overlays({
         <CorrectReading {...{ circuit, record }} reading={open.reading} onClose={onClose} />
       )}
       {open?.kind === 'kit' && <KitDialog onClose={onClose} />}
-      {entry.held !== null && (
-        <HeldQuestion circuit={circuit} held={entry.held} onKeep={entry.keep} onDrop={entry.drop} />
-      )}
     </>
   );
 }

@@ -1,12 +1,4 @@
-import {
-  assess,
-  createPredictor,
-  expectedWords,
-  foldJob,
-  foreseeTest,
-  planNext,
-  stateKey,
-} from '@grim-lantern/core';
+import { assess, createPredictor, expectedWords, foldJob, foreseeTest, planNext } from '@grim-lantern/core';
 import type {
   Assessment,
   Circuit,
@@ -15,7 +7,6 @@ import type {
   Kit,
   Predictor,
   ProposedAction,
-  ReadingValue,
   Test,
 } from '@grim-lantern/core';
 import type { Dossier } from './dossier';
@@ -43,15 +34,6 @@ export interface Standing {
   /** Null in lists. */
   readonly dossier: Dossier | null;
 }
-
-/** An entry that no suspect explains: what the leading one would show instead. */
-export interface Doubt {
-  readonly suspect: string;
-  readonly expected: string;
-}
-
-/** From this probability of being a slip on an entry is questioned, once. */
-const questionedFrom = 0.5;
 
 /**
  * Everything that is computed away from the page's own thread. It keeps the predictor of the circuits that it has
@@ -98,36 +80,7 @@ export function createCoreService() {
         foreseen: foreseeTest(predictor, suspicion, job.site, test, job.state),
       };
     },
-    /** Whether an entry should be questioned before it is taken: it looks like a slip already. */
-    question(
-      circuitId: string,
-      circuit: Circuit,
-      events: readonly JobEvent[],
-      entry: Extract<JobEvent, { type: 'reading-taken' }>,
-    ): Doubt | null {
-      const predictor = predictorOf(circuitId, circuit);
-      const before = foldJob(circuit, events);
-      const { suspicion } = assess(predictor, before);
-      const after = assess(predictor, foldJob(circuit, [...events, entry])).suspicion;
-      const effect = after.effects.find(({ id }) => id === entry.id);
-      if (effect === undefined || effect.slipProbability < questionedFrom) return null;
-      // Taken twice and the same again: it is no slip of the thumb.
-      if (before.readings.some((each) => sameEntry(each, entry))) return null;
-      const suspect = suspicion.suspects[0]!.id;
-      return { suspect, expected: expectedWords(predictor, suspicion, entry, suspect) };
-    },
   };
-}
-
-type Entry = { readonly test: Test; readonly state: JobState['state']; readonly value: ReadingValue };
-
-function sameEntry(one: Entry, other: Entry): boolean {
-  return (
-    one.test.instrument === other.test.instrument &&
-    one.test.at === other.test.at &&
-    stateKey(one.state) === stateKey(other.state) &&
-    JSON.stringify(one.value) === JSON.stringify(other.value)
-  );
 }
 
 function remembered(make: (circuit: Circuit) => Predictor): (key: string, circuit: Circuit) => Predictor {
