@@ -12,7 +12,7 @@ export function ReportSheet({
   return (
     <article
       data-light="day"
-      className="bg-raised text-ink border-line border p-6 text-[15px] print:border-0 print:bg-white print:p-0"
+      className="bg-raised text-ink border-line border p-3 text-[15px] sm:p-6 print:border-0 print:bg-white print:p-0"
     >
       <h1 className="text-3xl font-semibold">{report.title}</h1>
       <p className="text-dim">
@@ -31,13 +31,15 @@ export function ReportSheet({
               {report.readings.map(({ id, number, time, what, state, value, note, gone }) => (
                 <tr key={id} className={`border-line border-t align-top ${gone ? 'text-dim' : ''}`}>
                   <td className="py-1 pr-2 font-mono text-[12px]">{number}</td>
-                  <td className="py-1 pr-3 font-mono text-[12px] whitespace-nowrap">{time}</td>
+                  <td className="py-1 pr-3 font-mono text-[12px] sm:whitespace-nowrap print:whitespace-nowrap">
+                    {time}
+                  </td>
                   <td className="py-1 pr-3">
                     <span className={gone ? 'line-through' : ''}>{what}</span>
                     <span className="text-dim block text-[13px]">{state}</span>
                   </td>
                   <td
-                    className={`py-1 pr-3 font-mono font-semibold whitespace-nowrap ${gone ? 'line-through' : ''}`}
+                    className={`py-1 pr-3 font-mono font-semibold sm:whitespace-nowrap ${gone ? 'line-through' : ''}`}
                   >
                     {value}
                   </td>
@@ -62,9 +64,9 @@ export function ReportSheet({
           {report.proofs.map(({ what, before, after, proves }) => (
             <div
               key={what + after}
-              className="border-line grid grid-cols-[1fr_auto_auto] gap-x-6 border-t py-1"
+              className="border-line grid grid-cols-2 gap-x-6 sm:grid-cols-[1fr_auto_auto] border-t py-1"
             >
-              <span>{what}</span>
+              <span className="col-span-2 sm:col-span-1">{what}</span>
               <span>
                 <span className="text-dim block text-[13px]">Before</span>
                 <span className="font-mono font-semibold">{before}</span>
@@ -73,7 +75,7 @@ export function ReportSheet({
                 <span className="text-dim block text-[13px]">After</span>
                 <span className="font-mono font-semibold">{after}</span>
               </span>
-              <span className={`col-span-3 ${proves ? 'text-agree' : 'text-clash'}`}>
+              <span className={`col-span-2 sm:col-span-3 ${proves ? 'text-agree' : 'text-clash'}`}>
                 {proves ? 'This proves the repair.' : 'This does not prove it.'}
               </span>
             </div>
