@@ -79,7 +79,7 @@ async function modules(page: Page, house: House): Promise<void> {
 
 async function proof(page: Page, house: House): Promise<void> {
   await openDemo(page, house, 'Steriliser', '/repair');
-  await page.getByRole('region', { name: 'Proof' }).scrollIntoViewIfNeeded();
+  await page.getByRole('region', { name: 'Proof', exact: true }).scrollIntoViewIfNeeded();
 }
 
 async function report(page: Page, house: House): Promise<void> {
@@ -106,6 +106,7 @@ async function take(browser: Browser, house: House, shot: Shot): Promise<void> {
   await context.addInitScript((chosen) => localStorage.setItem('grim-lantern/light', chosen), light);
   const page = await context.newPage();
   await play(page, house);
+  await page.getByText('Drawing the harness').waitFor({ state: 'hidden' });
   await page.mouse.move(0, 0);
   await page.evaluate(() => document.fonts.ready);
   await page.screenshot({ path: join(folder, `${name}.png`), animations: 'disabled' });

@@ -92,11 +92,11 @@ function fedIn(predictor: Predictor, terminal: TerminalRef) {
   };
 }
 
-/** What a wire of each role comes from. */
-const sourceKinds: Readonly<Record<ChecklistLine['role'], readonly Part['kind'][]>> = {
-  supply: ['fuse', 'fusible link', 'breaker', 'relay', 'switch', 'battery'],
-  ground: ['ground', 'battery'],
-  input: ['switch', 'potentiometer', 'module'],
+/** What a wire of each role comes from, the likelier kinds first: the first that is there is told. */
+const sourceKinds: Readonly<Record<ChecklistLine['role'], readonly (readonly Part['kind'][])[]>> = {
+  supply: [['fuse', 'fusible link', 'breaker'], ['relay', 'switch'], ['battery']],
+  ground: [['ground'], ['battery']],
+  input: [['switch', 'potentiometer', 'module']],
 };
 
 function sourcesOf(circuit: Circuit, terminal: TerminalRef, role: ChecklistLine['role']): readonly string[] {
@@ -105,7 +105,8 @@ function sourcesOf(circuit: Circuit, terminal: TerminalRef, role: ChecklistLine[
   );
   const ids = new Set([...terminals].map(partIdOf));
   ids.delete(partIdOf(terminal));
-  return circuit.parts
-    .filter(({ id, kind }) => ids.has(id) && sourceKinds[role].includes(kind))
-    .map(({ name }) => name);
+  const found = sourceKinds[role].map((kinds) =>
+    circuit.parts.filter(({ id, kind }) => ids.has(id) && kinds.includes(kind)).map(({ name }) => name),
+  );
+  return found.find(({ length }) => length > 0) ?? [];
 }
