@@ -1,6 +1,5 @@
 import type { Circuit } from '../circuit/circuit';
 import { clearedBelow } from '../suspicion/suspicion';
-import { NOTHING_WRONG } from '../faults/hypotheses';
 import { terminalName, placeById } from '../circuit/terminals';
 import type { TerminalRef } from '../circuit/terminalRef';
 import type { Assessment } from './assess';
@@ -71,9 +70,4 @@ function waitingWords({ stage, customer, cause, closed, repair }: JobState): str
     case 'closed unproven':
       return `Closed unproven: ${closed?.why ?? ''}`;
   }
-}
-
-/** Whether anything has been read that does not fit a healthy circuit. */
-export function faultWasSeen({ suspicion }: Assessment): boolean {
-  return (suspicion.suspects.find(({ id }) => id === NOTHING_WRONG)?.probability ?? 0) < clearedBelow;
 }
