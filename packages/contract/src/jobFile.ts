@@ -1,4 +1,4 @@
-import { checkEvent } from '@grim-lantern/core';
+import { checkEvent, earlierReading } from '@grim-lantern/core';
 import type { Circuit, JobEvent } from '@grim-lantern/core';
 import { z } from 'zod';
 import { circuitSchema } from './circuit';
@@ -32,16 +32,10 @@ function fit({ circuit, events }: Fitting, context: z.RefinementCtx): void {
     for (const { path, message } of checkEvent(circuit, event)) {
       context.addIssue({ code: 'custom', path: ['events', index, ...path.split('.')], message });
     }
-    const field = event.type === 'reading-withdrawn' ? 'reading' : 'corrects';
-    const earlier =
-      event.type === 'reading-withdrawn'
-        ? event.reading
-        : event.type === 'reading-taken'
-          ? event.corrects
-          : undefined;
-    if (earlier !== undefined && !readings.has(earlier)) {
+    const earlier = earlierReading(event);
+    if (earlier !== null && !readings.has(earlier.id)) {
       const message = 'Expected the id of an earlier reading of this job.';
-      context.addIssue({ code: 'custom', path: ['events', index, field], message });
+      context.addIssue({ code: 'custom', path: ['events', index, earlier.field], message });
     }
     if (event.type === 'reading-taken') readings.add(event.id);
   });

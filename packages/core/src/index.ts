@@ -36,15 +36,15 @@ export { allInstruments, instrumentById } from './instruments/instruments';
 export { simplePrediction } from './instruments/simplePrediction';
 export type { NumberScale, Prediction } from './instruments/prediction';
 export { fromScale } from './instruments/prediction';
-export { checkEvent } from './job/checkEvent';
-export { assess, isolatedFrom, planNext, undivided } from './job/assess';
+export { checkEvent, earlierReading } from './job/checkEvent';
+export { assess, isolatedFrom, placesOfDamage, planNext, undivided } from './job/assess';
 export type { Assessment, Undivided } from './job/assess';
 export type { JobEvent, JobFact, LoggedEvent } from './job/events';
 export { foldJob } from './job/foldJob';
 export type { CustomerWord, JobStage, JobState, LedgerReading } from './job/foldJob';
 export { expectedWords, fitsHealthy } from './job/fit';
-export { handOver, pointWords } from './job/handOver';
-export { moduleChecklist } from './job/moduleChecklist';
+export { handOver } from './job/handOver';
+export { isListRead, moduleChecklist } from './job/moduleChecklist';
 export type { ChecklistLine } from './job/moduleChecklist';
 export { outOfOrder } from './job/order';
 export { proofPairs, proofWanted } from './job/proof';
@@ -72,6 +72,7 @@ export type { Work } from './plan/work';
 export { spiceNetlist } from './solver/netlist';
 export { stateSolver } from './solver/solution';
 export type { Solution } from './solver/solution';
+export { questionOf } from './suspicion/likelihood';
 export type { TakenReading } from './suspicion/likelihood';
 export { createPredictor } from './suspicion/predictor';
 export type { Predictor } from './suspicion/predictor';
@@ -91,4 +92,5 @@ export {
   suspectName,
   watchedLoadName,
 } from './words/outcomes';
+export { pointWords } from './words/points';
 export { apartWord, fillWords, stateWords } from './words/states';

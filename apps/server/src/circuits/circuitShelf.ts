@@ -1,5 +1,6 @@
 import type { CircuitRecord, CircuitSummary } from '@grim-lantern/contract';
 import { isDeepStrictEqual } from 'node:util';
+import type { Transaction } from 'sequelize';
 import type { Database } from '../database/database';
 import type { Models } from '../database/models';
 import { ApiProblem } from '../http/problems';
@@ -23,20 +24,34 @@ export function createCircuitShelf({ sequelize, models }: Database, workshopId: 
     },
     add: (record) =>
       sequelize.transaction(async (transaction) => {
-        const { id, vehicleId, circuit } = record;
+        const { vehicleId } = record;
         const vehicle = await models.Vehicle.count({ where: { workshopId, id: vehicleId }, transaction });
         if (vehicle === 0) throw new ApiProblem('vehicle/unknown', 'vehicleId');
-        const [row] = await models.Circuit.findOrCreate({
-          where: { workshopId, id },
-          defaults: { workshopId, id, vehicleId, name: circuit.name, document: circuit },
-          transaction,
-        });
-        if (row.vehicleId !== vehicleId || !isDeepStrictEqual(row.document, circuit)) {
-          throw new ApiProblem('circuit/id-taken', 'id');
-        }
+        await shelve(models, workshopId, record, 'id', transaction);
         return record;
       }),
   };
+}
+
+/**
+ * Stores a circuit that is not there yet.
+ * @throws {ApiProblem} naming `field` when its id is taken by something else
+ */
+export async function shelve(
+  { Circuit }: Models,
+  workshopId: string,
+  { id, vehicleId, circuit }: CircuitRecord,
+  field: string,
+  transaction: Transaction,
+): Promise<void> {
+  const [row] = await Circuit.findOrCreate({
+    where: { workshopId, id },
+    defaults: { workshopId, id, vehicleId, name: circuit.name, document: circuit },
+    transaction,
+  });
+  if (row.vehicleId !== vehicleId || !isDeepStrictEqual(row.document, circuit)) {
+    throw new ApiProblem('circuit/id-taken', field);
+  }
 }
 
 async function byName({ Circuit, Vehicle }: Models, workshopId: string): Promise<readonly CircuitSummary[]> {

@@ -1,4 +1,4 @@
-import { checkEvent } from '@grim-lantern/core';
+import { checkEvent, earlierReading } from '@grim-lantern/core';
 import type { Circuit, JobEvent } from '@grim-lantern/core';
 import type { Transaction } from 'sequelize';
 import { Op } from 'sequelize';
@@ -36,7 +36,8 @@ function refuseMisfits(circuit: Circuit, events: readonly JobEvent[]): void {
   }
 }
 
-async function refuseStrangers(
+/** @throws {ApiProblem} naming the first event whose author is not the workshop's */
+export async function refuseStrangers(
   { Technician }: Models,
   workshopId: string,
   events: readonly JobEvent[],
@@ -58,14 +59,11 @@ async function refuseUnknownWithdrawals(
   const readings = new Set<string>();
   for (const [index, event] of made.entries()) {
     if (event.type === 'reading-taken') readings.add(event.id);
-    const [field, earlier] =
-      event.type === 'reading-withdrawn'
-        ? ['reading', event.reading]
-        : ['corrects', event.type === 'reading-taken' ? event.corrects : undefined];
-    if (earlier === undefined || readings.has(earlier)) continue;
-    const row = await events.findOne({ where: { workshopId, jobId, id: earlier }, transaction });
+    const earlier = earlierReading(event);
+    if (earlier === null || readings.has(earlier.id)) continue;
+    const row = await events.findOne({ where: { workshopId, jobId, id: earlier.id }, transaction });
     if (row?.body.type !== 'reading-taken') {
-      throw new ApiProblem('reading/unknown', `events.${index}.${field}`);
+      throw new ApiProblem('reading/unknown', `events.${index}.${earlier.field}`);
     }
   }
 }

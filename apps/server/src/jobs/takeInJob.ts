@@ -1,9 +1,10 @@
 import type { PortableJob } from '@grim-lantern/contract';
-import { isDeepStrictEqual } from 'node:util';
 import type { Transaction } from 'sequelize';
 import type { Models } from '../database/models';
 import { ApiProblem } from '../http/problems';
+import { shelve } from '../circuits/circuitShelf';
 import { appendEvents } from './appendEvents';
+import { refuseStrangers } from './checkEvents';
 
 /**
  * Takes in a job that another installation has written out: its vehicle, its technicians and its circuit where they are
@@ -29,19 +30,9 @@ export async function takeInJob(
       transaction,
     });
   }
-  const known = new Set(
-    (await models.Technician.findAll({ where: { workshopId }, transaction })).map(({ id }) => id),
-  );
-  const stranger = events.findIndex(({ author }) => !known.has(author));
-  if (stranger >= 0) throw new ApiProblem('technician/unknown', `events.${stranger}.author`);
-  const [shelved] = await models.Circuit.findOrCreate({
-    where: { workshopId, id: circuitId },
-    defaults: { workshopId, id: circuitId, vehicleId: vehicle.id, name: circuit.name, document: circuit },
-    transaction,
-  });
-  if (shelved.vehicleId !== vehicle.id || !isDeepStrictEqual(shelved.document, circuit)) {
-    throw new ApiProblem('circuit/id-taken', 'origin.circuitId');
-  }
+  await refuseStrangers(models, workshopId, events, transaction);
+  const record = { id: circuitId, vehicleId: vehicle.id, circuit };
+  await shelve(models, workshopId, record, 'origin.circuitId', transaction);
   const [job] = await models.Job.findOrCreate({
     where: { workshopId, id: jobId },
     defaults: {

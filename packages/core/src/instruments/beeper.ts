@@ -7,7 +7,7 @@ import { judgedSteps } from './prediction';
 import { nodeAt, terminalPlace, terminalTargets } from './targets';
 
 /** Ohms below which meters beep, and how far they differ, as the standard deviation of the logarithm. Judgement. */
-const beepsBelow = 30;
+export const beepsBelow = 30;
 const spread = 0.25;
 
 /** The meter's beeper to ground: quick, and easily fooled, since many a healthy load beeps as well. */

@@ -12,7 +12,7 @@ import type { Predictor } from '../suspicion/predictor';
 import { doubtingSlipShare } from '../suspicion/likelihood';
 import type { Suspicion } from '../suspicion/suspicion';
 import { suspicionOf } from '../suspicion/suspicion';
-import type { JobState } from './foldJob';
+import type { JobState, LedgerReading } from './foldJob';
 
 /** From this probability on, a suspect counts as found and the plan asks for direct proof. */
 export const isolatedFrom = foundFrom;
@@ -56,12 +56,15 @@ export function assess(predictor: Predictor, job: JobState): Assessment {
 /** Whether damage was seen where a suspect can be seen. */
 function damageSeen({ circuit }: Predictor, job: JobState, suspect: string): boolean {
   const places = sights(circuit, suspect);
-  return standingReadings(job).some(
-    ({ test, value }) =>
-      test.instrument === 'look' &&
-      places.includes(test.at) &&
-      value.kind === 'outcome' &&
-      value.outcome === 'damage',
+  return placesOfDamage(standingReadings(job)).some((place) => places.includes(place));
+}
+
+/** The places where some readings saw damage, in the order taken. */
+export function placesOfDamage(
+  readings: readonly Pick<LedgerReading, 'test' | 'value'>[],
+): readonly string[] {
+  return readings.flatMap(({ test, value }) =>
+    test.instrument === 'look' && value.kind === 'outcome' && value.outcome === 'damage' ? [test.at] : [],
   );
 }
 

@@ -49,6 +49,13 @@ export function checkEvent(circuit: Circuit, event: JobEvent): readonly CircuitF
   }
 }
 
+/** The earlier reading that an event withdraws or corrects, and the field that names it; null where it names none. */
+export function earlierReading(event: JobEvent): { readonly field: string; readonly id: string } | null {
+  if (event.type === 'reading-withdrawn') return { field: 'reading', id: event.reading };
+  if (event.type !== 'reading-taken' || event.corrects === undefined) return null;
+  return { field: 'corrects', id: event.corrects };
+}
+
 function unknown(path: string, expected: string, got: string): CircuitFlaw {
   return { path, message: `Expected ${expected} of this job's circuit: got “${got}”.` };
 }

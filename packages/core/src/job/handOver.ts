@@ -1,10 +1,9 @@
 import type { Circuit } from '../circuit/circuit';
 import { clearedBelow } from '../suspicion/suspicion';
-import { terminalName, placeById } from '../circuit/terminals';
-import type { TerminalRef } from '../circuit/terminalRef';
 import type { Assessment } from './assess';
 import type { JobState } from './foldJob';
 import { minutes, percent } from '../words/figures';
+import { pointWords } from '../words/points';
 import { readingCount, suspectName } from '../words/outcomes';
 import { stateWords } from '../words/states';
 
@@ -38,18 +37,6 @@ function refusedWords(circuit: Circuit, { refused, refusedWhy }: JobState): stri
     return `${pointWords(circuit, point)}${why === undefined ? '' : ` (${why})`}`;
   });
   return `Refused: ${names.join(', ')}.`;
-}
-
-/** A place, a part, a wire’s end or a terminal, as a technician calls it. */
-export function pointWords(circuit: Circuit, point: string): string {
-  const place = placeById(circuit, point);
-  if (place !== undefined) return place.name;
-  const part = circuit.parts.find(({ id }) => id === point);
-  if (part !== undefined) return part.name;
-  const [section] = point.split('@');
-  const wire = circuit.sections.find(({ id }) => id === section);
-  if (wire !== undefined) return `the end of ${wire.name}`;
-  return point.includes('.') ? terminalName(circuit, point as TerminalRef) : point;
 }
 
 function waitingWords({ stage, customer, cause, closed, repair }: JobState): string {

@@ -67,6 +67,11 @@ export function moduleChecklist(
   });
 }
 
+/** Whether every supply and ground has been read; inputs may be left. */
+export function isListRead(checklist: readonly ChecklistLine[]): boolean {
+  return checklist.every(({ role, verdict }) => role === 'input' || verdict !== 'unread');
+}
+
 function isFed({ bench, circuit }: Predictor, state: OperatingState, terminal: TerminalRef): boolean {
   const { solution } = bench(state, null);
   const node = solution.network.nodeOf.get(terminal);

@@ -3,7 +3,7 @@ import { thingsOf } from '../faults/fault';
 import { createPredictor } from '../suspicion/predictor';
 import type { JobEvent } from './events';
 import type { JobState } from './foldJob';
-import { moduleChecklist } from './moduleChecklist';
+import { isListRead, moduleChecklist } from './moduleChecklist';
 import { proofPairs } from './proof';
 
 /**
@@ -42,10 +42,8 @@ export function outOfOrder(circuit: Circuit, job: JobState, event: JobEvent): st
 }
 
 /** A module whose supplies and grounds are read, or knowingly skipped; anything else. */
-export function mayBeJudged(circuit: Circuit, job: JobState, id: string): boolean {
+function mayBeJudged(circuit: Circuit, job: JobState, id: string): boolean {
   const isModule = circuit.parts.some((part) => part.id === id && part.kind === 'module');
   if (!isModule || job.skipped[id] !== undefined) return true;
-  return moduleChecklist(createPredictor(circuit, []), job, id).every(
-    ({ role, verdict }) => role === 'input' || verdict !== 'unread',
-  );
+  return isListRead(moduleChecklist(createPredictor(circuit, []), job, id));
 }

@@ -1,6 +1,5 @@
-import { stateKey } from '../circuit/operatingState';
 import type { Predictor } from '../suspicion/predictor';
-import { likelihoodUnder } from '../suspicion/likelihood';
+import { likelihoodUnder, questionOf } from '../suspicion/likelihood';
 import { workFor } from '../plan/work';
 import { fitsHealthy } from './fit';
 import type { JobState, LedgerReading } from './foldJob';
@@ -15,18 +14,14 @@ export interface ProofPair {
   readonly proves: boolean;
 }
 
-const sameQuestion = (one: LedgerReading, other: LedgerReading) =>
-  one.test.instrument === other.test.instrument &&
-  one.test.at === other.test.at &&
-  stateKey(one.state) === stateKey(other.state);
-
 /** Every standing reading taken after the repair beside the last one that asked the same before it. */
 export function proofPairs(predictor: Predictor, { readings }: JobState): readonly ProofPair[] {
   const standing = readings.filter(({ withdrawn }) => withdrawn === null);
   return standing
     .filter(({ afterRepair }) => afterRepair)
     .flatMap((after) => {
-      const before = standing.filter((each) => !each.afterRepair && sameQuestion(each, after)).at(-1);
+      const question = questionOf(after);
+      const before = standing.filter((each) => !each.afterRepair && questionOf(each) === question).at(-1);
       if (before === undefined) return [];
       const healthy = fitsHealthy(predictor, after);
       return { before, after, healthy, proves: healthy && !fitsHealthy(predictor, before) };
@@ -39,10 +34,9 @@ export function proofWanted(predictor: Predictor, job: JobState): readonly Ledge
   return job.readings
     .filter((each) => each.withdrawn === null && !each.afterRepair && !fitsHealthy(predictor, each))
     .reverse()
-    .filter(({ test, state }) => {
-      const key = `${test.instrument} ${test.at} ${stateKey(state)}`;
+    .filter((each) => {
       const before = seen.size;
-      return seen.add(key).size > before;
+      return seen.add(questionOf(each)).size > before;
     })
     .map((reading) => ({
       reading,

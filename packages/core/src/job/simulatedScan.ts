@@ -1,5 +1,7 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
+import type { TerminalRef } from '../circuit/terminalRef';
+import { partIdOf } from '../circuit/terminalRef';
 import type { Hypothesis } from '../faults/hypotheses';
 import type { Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
@@ -33,7 +35,7 @@ export function simulatedScan(
       .map((at) => {
         const test: Test = { instrument: id, at };
         const says = simplePrediction(instrument, predictor.predict(state, test, hypothesis));
-        return { module: at.split('.')[0]!, test, says };
+        return { module: partIdOf(at as TerminalRef), test, says };
       });
   });
 }

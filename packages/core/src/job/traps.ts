@@ -1,21 +1,23 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
-import { withApart, withControl } from '../circuit/operatingState';
+import { cavityFill, withApart, withControl } from '../circuit/operatingState';
 import { restingState } from '../circuit/restingState';
 import type { TerminalRef } from '../circuit/terminalRef';
 import { partIdOf } from '../circuit/terminalRef';
 import { partById } from '../circuit/terminals';
 import { instrumentById } from '../instruments/instruments';
+import { beepsBelow } from '../instruments/beeper';
 import { fromScale, toScale } from '../instruments/prediction';
 import { lampVoltsOn, lampThresholds, testLampWatts } from '../instruments/testLamp';
 import { filamentOf } from '../parts/lamp';
 import { kindOf } from '../parts/partKinds';
-import { cavityFill } from '../circuit/operatingState';
 import { filamentAmps } from '../solver/filament';
 import { REFERENCE } from '../solver/network';
+import { controlsMoved } from '../plan/candidateStates';
 import type { TakenReading } from '../suspicion/likelihood';
 import type { Predictor } from '../suspicion/predictor';
 import { formatQuantity } from '../units/formatQuantity';
+import { fits } from './fit';
 
 /**
  * What a reading cannot mean though it seems to: one sentence worked out from the circuit, or null where it means what
@@ -38,23 +40,18 @@ const pathShare = 0.03;
 
 /** Ohms to ground, or a beep, that the healthy circuit shows as well: its own loads are the path. */
 const throughHealthyLoads: Trap = (predictor, { test, state, value }) => {
-  const { circuit, predict } = predictor;
-  const healthy = predict(state, test, null);
+  const healthy = predictor.predict(state, test, null);
   if (test.instrument === 'beeper') {
     const beeps = healthy.kind === 'outcomes' && healthy.chances[0]! > 0.3;
     if (value.kind !== 'outcome' || value.outcome !== 'beeps' || !beeps) return null;
   } else if (test.instrument === 'ohmmeter') {
-    if (value.kind !== 'number' || healthy.kind !== 'number' || healthy.overload > 0.5) return null;
-    const { display } = instrumentById('ohmmeter');
-    if (display.kind !== 'number' || value.value > 1e5) return null;
-    const away = toScale(display.scale, value.value) - healthy.mean;
-    if (Math.abs(away) > 3 * healthy.deviation) return null;
+    if (value.kind !== 'number' || healthy.kind !== 'number' || value.value > 1e5) return null;
+    if (!fits({ test, value }, healthy)) return null;
   } else return null;
-  const own = ohmsAt(predictor, state, test.at);
-  const paths = pathsToGround(predictor, state, test.at, own);
+  const paths = pathsToGround(predictor, state, test.at);
   if (paths.length === 0) return null;
-  const names = listed(paths.map((id) => partById(circuit, id).name));
-  return `A healthy circuit shows ${formatQuantity(own, 'Ω')} here too, through ${names}: unplug ${paths.length === 1 ? 'it' : 'them'} before you call it a short.`;
+  const own = formatQuantity(ohmsAt(predictor, state, test.at), 'Ω');
+  return `A healthy circuit shows ${own} here too, through ${listed(paths)}: unplug ${paths.length === 1 ? 'it' : 'them'} before you call it a short.`;
 };
 
 function ohmsAt({ bench }: Predictor, state: OperatingState, at: string): number {
@@ -63,21 +60,16 @@ function ohmsAt({ bench }: Predictor, state: OperatingState, at: string): number
   return node === undefined ? Infinity : solution.port(node, REFERENCE).ohms;
 }
 
-/** The loads and modules without which the ohms to ground at a point would be higher, the greatest share first. */
-function pathsToGround(
-  predictor: Predictor,
-  state: OperatingState,
-  at: string,
-  own: number,
-): readonly string[] {
-  const { circuit } = predictor;
-  return circuit.parts
+/** The names of what would leave the ohms to ground at a point higher, were it unplugged: the greatest share first. */
+function pathsToGround(predictor: Predictor, state: OperatingState, at: string): readonly string[] {
+  const own = ohmsAt(predictor, state, at);
+  return predictor.circuit.parts
     .filter(({ id, kind }) => !state.apart.includes(id) && kind !== 'connector' && id !== at.split('.')[0])
     .filter((part) => kindOf(part).removal === 'unplug')
-    .map(({ id }) => ({ id, raised: ohmsAt(predictor, withApart(state, id, true), at) / own - 1 }))
+    .map(({ id, name }) => ({ name, raised: ohmsAt(predictor, withApart(state, id, true), at) / own - 1 }))
     .filter(({ raised }) => raised > pathShare)
     .sort((one, other) => other.raised - one.raised)
-    .map(({ id }) => id);
+    .map(({ name }) => name);
 }
 
 function listed(names: readonly string[]): string {
@@ -101,14 +93,11 @@ const continuityIsNoProof: Trap = (predictor, { test, value }) => {
   const seen = value.kind === 'number' ? value.value : 0;
   const unseen =
     test.instrument === 'beeper'
-      ? beepsUpTo
+      ? beepsBelow
       : fromScale(scale, toScale(scale, seen) + 3.5 * scale.relative) - seen;
   const lost = Math.min(circuit.nominalVolts, unseen * amps);
   return `It cannot see ${formatQuantity(unseen, 'Ω')} more here; at the ${formatQuantity(amps, 'A')} that flow in use that loses ${formatQuantity(lost, 'V')}. Take the drop under load.`;
 };
-
-/** Ohms up to which a beeper beeps. Judgement, as in the instrument. */
-const beepsUpTo = 30;
 
 /** The most amps that any wire at a point carries in the healthy circuit, one control moved at a time or all of them. */
 function mostAmpsAt({ circuit, bench }: Predictor, at: string): number {
@@ -122,13 +111,11 @@ function mostAmpsAt({ circuit, bench }: Predictor, at: string): number {
 
 function usualStates(circuit: Circuit): readonly OperatingState[] {
   const rest = restingState(circuit);
-  const moved = circuit.controls.flatMap(({ id, positions }) =>
-    positions
-      .filter(({ caution }) => caution === undefined)
-      .map((each) => ({ id, state: withControl(rest, id, each.id), position: each.id })),
-  );
-  const all = moved.reduce((state, { id, position }) => withControl(state, id, position), rest);
-  return [rest, ...moved.map(({ state }) => state), all];
+  const all = circuit.controls.reduce((state, { id, positions }) => {
+    const last = positions.filter(({ caution }) => caution === undefined).at(-1);
+    return last === undefined ? state : withControl(state, id, last.id);
+  }, rest);
+  return [rest, ...controlsMoved(circuit, rest), all];
 }
 
 /** Volts on a wire that hangs on nothing. */
@@ -215,10 +202,9 @@ const healthyGlow: Trap = (predictor, { test, state, value }) => {
   const index = display.outcomes.findIndex(({ id }) => id === value.outcome);
   if (healthy.chances[index]! < 0.3) return null;
   const at = test.instrument === 'cavity-lamp' ? `${test.at}.load` : test.at;
-  const paths = pathsToGround(predictor, state, at, ohmsAt(predictor, state, at));
+  const paths = pathsToGround(predictor, state, at);
   if (paths.length === 0) return null;
-  const names = listed(paths.map((each) => partById(predictor.circuit, each).name));
-  return `The healthy circuit makes it ${value.outcome} too, through ${names}: it shows no short by itself.`;
+  return `The healthy circuit makes it ${value.outcome} too, through ${listed(paths)}: it shows no short by itself.`;
 };
 
 /** The first that holds is told. */

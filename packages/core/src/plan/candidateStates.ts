@@ -78,7 +78,8 @@ function fills(
   });
 }
 
-function controlsMoved(circuit: Circuit, base: OperatingState): readonly OperatingState[] {
+/** A state with one control moved, every way that carries no caution. */
+export function controlsMoved(circuit: Circuit, base: OperatingState): readonly OperatingState[] {
   return circuit.controls.flatMap(({ id, positions }) =>
     positions
       .filter((each) => each.id !== base.controls[id] && each.caution === undefined)

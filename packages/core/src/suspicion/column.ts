@@ -92,7 +92,7 @@ export class RowOrder {
 export class Column {
   /** What a plan's first glance asks of every column of the state: in step with the others. */
   private readonly glanced: Filled;
-  private readonly asked: Filled;
+  private asked: Filled | null = null;
   private sensed = 0;
   private readonly first: Range = { least: Infinity, greatest: -Infinity };
   private readonly second: Range = { least: Infinity, greatest: -Infinity };
@@ -105,13 +105,12 @@ export class Column {
     private readonly shared: RowOrder,
   ) {
     this.glanced = { order: shared, rows: 0, column: null };
-    this.asked = { order: null, rows: 0, column: null };
   }
 
   /** The column with the rows of some hypotheses filled; null when all that were ever asked for so look the same. */
   telling(hypotheses: Int32Array): PredictionColumn | null {
     this.shared.ask(hypotheses);
-    return this.glanced.column === null && this.alike() ? null : this.fill(this.glanced, this.shared);
+    return this.glanced.column === null && this.alike() ? null : this.fill(this.glanced);
   }
 
   /** The column with every row filled. */
@@ -121,12 +120,13 @@ export class Column {
 
   /** The column with the rows of some hypotheses filled, whether they look the same or not. */
   rowsFor(hypotheses: Int32Array): PredictionColumn {
-    const order = (this.asked.order ??= new RowOrder(this.shared.count));
-    order.ask(hypotheses);
-    return this.fill(this.asked, order);
+    this.asked ??= { order: new RowOrder(this.shared.count), rows: 0, column: null };
+    this.asked.order.ask(hypotheses);
+    return this.fill(this.asked);
   }
 
-  private fill(filled: Filled, order: RowOrder): PredictionColumn {
+  private fill(filled: Filled): PredictionColumn {
+    const { order } = filled;
     if (filled.column !== null && filled.rows === order.length) return filled.column;
     const missing = order.since(filled.rows);
     const column = grown(this.display, filled.column, order.rowOf, filled.rows, missing.length);
@@ -155,7 +155,7 @@ export class Column {
 
 /** A column as far as it has been filled. */
 interface Filled {
-  order: RowOrder | null;
+  readonly order: RowOrder;
   rows: number;
   column: PredictionColumn | null;
 }

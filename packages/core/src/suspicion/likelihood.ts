@@ -5,6 +5,7 @@ import { instrumentById } from '../instruments/instruments';
 import type { NumberScale, Prediction } from '../instruments/prediction';
 import { toScale } from '../instruments/prediction';
 import type { OperatingState } from '../circuit/operatingState';
+import { stateKey } from '../circuit/operatingState';
 import type { NumberColumn, PredictionColumn } from './column';
 import {
   columnOf,
@@ -24,6 +25,11 @@ export interface TakenReading {
   readonly test: Test;
   readonly state: OperatingState;
   readonly value: ReadingValue;
+}
+
+/** Equal for two readings that ask the same: instrument, point and state. */
+export function questionOf({ test, state }: Pick<TakenReading, 'test' | 'state'>): string {
+  return `${test.instrument} ${test.at} ${stateKey(state)}`;
 }
 
 /** Share of readings that mean nothing: wrong pin, wrong range, a slip of the thumb. One wrong entry never kills the truth. */
