@@ -1,10 +1,9 @@
 import {
+  backedOutPin,
   enter,
   expect,
-  hiddenFault,
   hiddenShort,
   jobEvents,
-  minibus,
   openJob,
   playToTheEnd,
   relayJobPath,
@@ -77,8 +76,7 @@ test('a relay that does nothing is followed to the pin that backed out of its in
   house,
 }) => {
   await openJob(page, house.address, 'P. Lindqvist', relayJobPath);
-  const backedOut = { kind: 'cut', role: '1', atRest: [] } as const;
-  const vehicle = hiddenFault(minibus, 'C3', { kind: 'part', part: 'C3', effect: backedOut });
+  const vehicle = backedOutPin();
   const { suspect } = await playToTheEnd(page, vehicle);
   expect(suspect).toBe('C3');
   await expect(page.getByRole('region', { name: 'Found' })).toContainText('Pin 1 backed out');

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import {
+  backedOutPin,
   demister,
   enter,
   expect,
@@ -7,7 +8,6 @@ import {
   follow,
   hiddenFault,
   library,
-  minibus,
   nothingWrong,
   openJob,
   openNewJob,
@@ -128,7 +128,9 @@ test('a module is named only after its list is read, and only then repaired', as
     await line.getByRole('button', { name: 'Read' }).click();
     const dialog = page.getByRole('dialog');
     await dialog.getByLabel('Instrument').selectOption('voltmeter');
-    const state = JSON.parse((await dialog.getAttribute('data-vehicle')) ?? '{}') as never;
+    const state = JSON.parse(
+      (await dialog.getByTestId('point').getAttribute('data-vehicle')) ?? '{}',
+    ) as never;
     const at = pin === 'pin 1' ? 'EM.1' : 'EM.2';
     const value = vehicle.read({ instrument: 'voltmeter', at }, state);
     await enter(page, { instrument: 'voltmeter', at }, value, dialog);
@@ -166,8 +168,7 @@ test('a wrong entry early in the job is found later, corrected, and the cause wi
   house,
 }) => {
   await openJob(page, house.address, 'P. Lindqvist', relayJobPath);
-  const backedOut = { kind: 'cut', role: '1', atRest: [] } as const;
-  const vehicle = hiddenFault(minibus, 'C3', { kind: 'part', part: 'C3', effect: backedOut });
+  const vehicle = backedOutPin();
   const first = await shownAction(page);
   const truth = vehicle.read(first.test, first.state);
   expect(truth.kind).toBe('number');

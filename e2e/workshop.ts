@@ -13,7 +13,7 @@ import { serve } from '../scripts/serve';
 const circuitOf = (file: string) =>
   JSON.parse(readFileSync(inProject('demo/circuits', file), 'utf8')) as Circuit;
 const circuit = circuitOf('travelling-library.json');
-export const minibus = circuitOf('minibus-ramp.json');
+const minibus = circuitOf('minibus-ramp.json');
 export const demister = circuitOf('bloodmobile-demister.json');
 export const fan = circuitOf('hatchback-fan.json');
 export const library = circuit;
@@ -114,6 +114,12 @@ export function hiddenFault(vehicle: Circuit, suspect: string, fault: Fault | nu
 /** The same vehicle with nothing wrong. */
 export function nothingWrong(vehicle: Circuit) {
   return hiddenFault(vehicle, 'nothing-wrong', null);
+}
+
+/** The minibus whose interlock's pin 1 has backed out of C3. */
+export function backedOutPin() {
+  const effect = { kind: 'cut', role: '1', atRest: [] } as const;
+  return hiddenFault(minibus, 'C3', { kind: 'part', part: 'C3', effect });
 }
 
 /** A short to ground hidden in a section of the travelling library. */

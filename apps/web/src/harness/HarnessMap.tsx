@@ -4,13 +4,13 @@ import { LocateFixed, Maximize, Minus, Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useEffect, useMemo, useRef } from 'react';
 import { boxAround, boxOf } from './boxes';
-import { GlowRibbon } from './GlowRibbon';
 import type { HarnessLayout, Point } from './layoutHarness';
 import { litFrom } from './litFrom';
 import type { MapLabels, MapReading } from './mapLabels';
 import { placeLabels } from './mapLabels';
 import { figureWords, suspectWords } from './mapWording';
 import { MapWords } from './MapWords';
+import { Ribbons } from './Ribbons';
 import { PartSymbol } from './symbols';
 import { usePanZoom } from './usePanZoom';
 import type { Frame } from './viewOf';
@@ -65,14 +65,7 @@ export function HarnessMap({
     <div className="relative h-full w-full overflow-hidden">
       <svg ref={svg} className="h-full w-full touch-none select-none" role="group" aria-label="Harness map">
         <g ref={stage}>
-          {circuit.sections.map(({ id }) => (
-            <GlowRibbon
-              key={id}
-              section={id}
-              corners={layout.wires.get(id) ?? []}
-              probability={glow.get(id) ?? 0}
-            />
-          ))}
+          <Ribbons {...{ circuit, layout, glow }} />
           {layout.figures.map((figure) => {
             const apart = state.apart.includes(figure.part.id);
             const chance = glow.get(figure.part.id) ?? 0;

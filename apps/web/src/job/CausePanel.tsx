@@ -1,9 +1,11 @@
-import type { Circuit, JobFact, ReadingValue } from '@grim-lantern/core';
+import type { Circuit, JobFact } from '@grim-lantern/core';
 import {
   NOTHING_WRONG,
+  isListRead,
   partById,
   percent,
   placeById,
+  placesOfDamage,
   sights,
   suspectName,
   thingsOf,
@@ -79,11 +81,7 @@ const mostSeen = 5;
 function SeenDamage({ circuit, diagnosis, record }: Omit<CausePanelProps, 'jobId'>) {
   const { job, assessment } = diagnosis;
   const [chosen, setChosen] = useState<string | null>(null);
-  const places = job.readings
-    .filter(
-      ({ test, withdrawn, value }) => test.instrument === 'look' && withdrawn === null && isDamage(value),
-    )
-    .map(({ test }) => test.at);
+  const places = placesOfDamage(job.readings.filter(({ withdrawn }) => withdrawn === null));
   const last = places.at(-1);
   if (last === undefined) return null;
   const seen = assessment.suspicion.suspects
@@ -113,10 +111,6 @@ function SeenDamage({ circuit, diagnosis, record }: Omit<CausePanelProps, 'jobId
   );
 }
 
-function isDamage(value: ReadingValue): boolean {
-  return value.kind === 'outcome' && value.outcome === 'damage';
-}
-
 /** A suspect as an eye tells it from its neighbours: a wire with its colour. */
 function colouredName(circuit: Circuit, id: string): string {
   const section = circuit.sections.find((each) => each.id === id);
@@ -131,9 +125,7 @@ function unreadModule(circuit: Circuit, { dossier, job }: Diagnosis, suspect: st
   }
   const found = dossier.modules.find(
     ({ id, checklist }) =>
-      thingsOf(suspect).includes(id) &&
-      job.skipped[id] === undefined &&
-      checklist.some(({ role, verdict }) => role !== 'input' && verdict === 'unread'),
+      thingsOf(suspect).includes(id) && job.skipped[id] === undefined && !isListRead(checklist),
   );
   return found?.id ?? null;
 }

@@ -50,8 +50,7 @@ export function CustomerPanel({
 function Ask({ draft, record }: { draft: Question; record: ((fact: JobFact) => string) | null }) {
   const [text, setText] = useState(draft.text);
   const [amount, setAmount] = useState(draft.amount === 0 ? '' : money(draft.amount));
-  const fields = useId();
-  const value = Number(amount.replace(',', '.'));
+  const value = typedMoney(amount);
   const fits = text.trim() !== '' && amount.trim() !== '' && Number.isFinite(value) && value >= 0;
   return (
     <form
@@ -62,31 +61,13 @@ function Ask({ draft, record }: { draft: Question; record: ((fact: JobFact) => s
         record?.({ type: 'customer-asked', text: text.trim(), amount: value, places: draft.places });
       }}
     >
-      <span className="min-w-48 grow">
-        <label htmlFor={`${fields}-text`} className="text-dim text-[15px]">
-          May we
-        </label>
-        <input
-          id={`${fields}-text`}
-          className="field"
-          maxLength={400}
-          placeholder="take the headliner down to reach the loom"
-          value={text}
-          onChange={({ target }) => setText(target.value)}
-        />
-      </span>
-      <span className="w-24">
-        <label htmlFor={`${fields}-amount`} className="text-dim text-[15px]">
-          for up to
-        </label>
-        <input
-          id={`${fields}-amount`}
-          className="field font-mono"
-          inputMode="decimal"
-          value={amount}
-          onChange={({ target }) => setAmount(target.value)}
-        />
-      </span>
+      <Words
+        label="May we"
+        placeholder="take the headliner down to reach the loom"
+        text={text}
+        onType={setText}
+      />
+      <Amount label="for up to" text={amount} onType={setAmount} />
       <button type="submit" className="key" disabled={record === null || !fits}>
         Ask
       </button>
@@ -97,8 +78,7 @@ function Ask({ draft, record }: { draft: Question; record: ((fact: JobFact) => s
 function Answer({ amount, record }: { amount: number; record: ((fact: JobFact) => string) | null }) {
   const [text, setText] = useState('');
   const [most, setMost] = useState(money(amount));
-  const fields = useId();
-  const value = Number(most.replace(',', '.'));
+  const value = typedMoney(most);
   const answer = (agreed: boolean) =>
     record?.({
       type: 'customer-answered',
@@ -108,30 +88,8 @@ function Answer({ amount, record }: { amount: number; record: ((fact: JobFact) =
     });
   return (
     <div className="mt-2 flex flex-wrap items-end gap-2">
-      <span className="min-w-40 grow">
-        <label htmlFor={`${fields}-words`} className="text-dim text-[15px]">
-          In the customer’s words
-        </label>
-        <input
-          id={`${fields}-words`}
-          className="field"
-          maxLength={400}
-          value={text}
-          onChange={({ target }) => setText(target.value)}
-        />
-      </span>
-      <span className="w-24">
-        <label htmlFor={`${fields}-most`} className="text-dim text-[15px]">
-          up to
-        </label>
-        <input
-          id={`${fields}-most`}
-          className="field font-mono"
-          inputMode="decimal"
-          value={most}
-          onChange={({ target }) => setMost(target.value)}
-        />
-      </span>
+      <Words label="In the customer’s words" text={text} onType={setText} />
+      <Amount label="up to" text={most} onType={setMost} />
       <button type="button" className="key" disabled={record === null} onClick={() => answer(true)}>
         Yes
       </button>
@@ -140,4 +98,52 @@ function Answer({ amount, record }: { amount: number; record: ((fact: JobFact) =
       </button>
     </div>
   );
+}
+
+interface TypedProps {
+  readonly label: string;
+  readonly text: string;
+  readonly onType: (text: string) => void;
+}
+
+function Words({ label, placeholder, text, onType }: TypedProps & { readonly placeholder?: string }) {
+  const field = useId();
+  return (
+    <span className="min-w-48 grow">
+      <label htmlFor={field} className="text-dim text-[15px]">
+        {label}
+      </label>
+      <input
+        id={field}
+        className="field"
+        maxLength={400}
+        placeholder={placeholder}
+        value={text}
+        onChange={({ target }) => onType(target.value)}
+      />
+    </span>
+  );
+}
+
+function Amount({ label, text, onType }: TypedProps) {
+  const field = useId();
+  return (
+    <span className="w-24">
+      <label htmlFor={field} className="text-dim text-[15px]">
+        {label}
+      </label>
+      <input
+        id={field}
+        className="field font-mono"
+        inputMode="decimal"
+        value={text}
+        onChange={({ target }) => onType(target.value)}
+      />
+    </span>
+  );
+}
+
+/** With a decimal comma or a point; NaN for what is no number. */
+function typedMoney(text: string): number {
+  return Number(text.replace(',', '.'));
 }

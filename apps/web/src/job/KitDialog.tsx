@@ -1,6 +1,6 @@
 import type { InstrumentId, Kit } from '@grim-lantern/core';
 import { allInstruments } from '@grim-lantern/core';
-import { Dialog } from 'radix-ui';
+import { Sheet } from '../app/Sheet';
 import { ownKit, sessionSlice } from '../store/session';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Segments } from './Segments';
@@ -31,56 +31,51 @@ export function KitDialog({ onClose }: { readonly onClose: () => void }) {
   const standing = (id: InstrumentId) =>
     kit.without.includes(id) ? 'not here' : kit.preferred?.includes(id) === true ? 'liked' : 'to hand';
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="bg-ground/80 fixed inset-0 z-10" />
-        <Dialog.Content className="bg-ground border-ink fixed inset-x-2 top-2 bottom-2 z-20 mx-auto max-w-[640px] overflow-auto border p-5 sm:top-6 sm:bottom-auto sm:max-h-[calc(100%-48px)]">
-          <div className="mb-2 flex items-center justify-between gap-3">
-            <Dialog.Title className="text-2xl font-semibold">Your kit</Dialog.Title>
-            <Dialog.Close className="key border-line">Close</Dialog.Close>
-          </div>
-          <Dialog.Description className="text-dim mb-3">
-            {disabled
-              ? 'Choose who you are first, above.'
-              : 'What is not here is never asked for; what you like counts for fewer minutes.'}
-          </Dialog.Description>
-          <div className="mb-4 flex flex-col gap-3">
+    <Sheet
+      title="Your kit"
+      description={
+        disabled
+          ? 'Choose who you are first, above.'
+          : 'What is not here is never asked for; what you like counts for fewer minutes.'
+      }
+      width="max-w-[640px]"
+      onClose={onClose}
+    >
+      <div className="mb-4 flex flex-col gap-3">
+        <Segments
+          label="A like part"
+          chosen={kit.swaps ?? 'by worth'}
+          positions={swaps}
+          disabled={disabled}
+          onChoose={(id) => choose({ swaps: swaps.find((each) => each.id === id)?.id })}
+        />
+        <Segments
+          label="Limiter lamp"
+          chosen={kit.limiter?.kind === 'lamp' ? String(kit.limiter.watts) : '21'}
+          positions={lamps.map((watts) => ({ id: String(watts), name: `${watts} W` }))}
+          disabled={disabled}
+          onChoose={(watts) => choose({ limiter: { kind: 'lamp', watts: Number(watts) } })}
+        />
+      </div>
+      <ul>
+        {allInstruments.map(({ id, name }) => (
+          <li key={id} className="border-line flex items-center justify-between gap-3 border-t py-1">
+            <span className="first-letter:uppercase">{name}</span>
             <Segments
-              label="A like part"
-              chosen={kit.swaps ?? 'by worth'}
-              positions={swaps}
+              label=""
+              name={name}
+              chosen={standing(id)}
+              positions={[
+                { id: 'not here', name: 'Not here' },
+                { id: 'to hand', name: 'To hand' },
+                { id: 'liked', name: 'Liked' },
+              ]}
               disabled={disabled}
-              onChoose={(id) => choose({ swaps: swaps.find((each) => each.id === id)?.id })}
+              onChoose={(where) => place(id, where)}
             />
-            <Segments
-              label="Limiter lamp"
-              chosen={kit.limiter?.kind === 'lamp' ? String(kit.limiter.watts) : '21'}
-              positions={lamps.map((watts) => ({ id: String(watts), name: `${watts} W` }))}
-              disabled={disabled}
-              onChoose={(watts) => choose({ limiter: { kind: 'lamp', watts: Number(watts) } })}
-            />
-          </div>
-          <ul>
-            {allInstruments.map(({ id, name }) => (
-              <li key={id} className="border-line flex items-center justify-between gap-3 border-t py-1">
-                <span className="first-letter:uppercase">{name}</span>
-                <Segments
-                  label=""
-                  name={name}
-                  chosen={standing(id)}
-                  positions={[
-                    { id: 'not here', name: 'Not here' },
-                    { id: 'to hand', name: 'To hand' },
-                    { id: 'liked', name: 'Liked' },
-                  ]}
-                  disabled={disabled}
-                  onChoose={(where) => place(id, where)}
-                />
-              </li>
-            ))}
-          </ul>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+          </li>
+        ))}
+      </ul>
+    </Sheet>
   );
 }

@@ -1,22 +1,9 @@
-import type {
-  ChecklistLine,
-  Circuit,
-  JobFact,
-  LedgerReading,
-  OperatingState,
-  Test,
-} from '@grim-lantern/core';
-import {
-  instruction,
-  instrumentById,
-  partById,
-  readingWords,
-  stateKey,
-  terminalName,
-} from '@grim-lantern/core';
+import type { ChecklistLine, Circuit, JobFact, OperatingState } from '@grim-lantern/core';
+import { instruction, isListRead, partById, readingWords, stateKey, terminalName } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import type { Diagnosis } from '../worker/useDiagnosis';
-import type { ModuleDossier, ScanItem } from '../worker/dossier';
+import type { ModuleDossier, TapItem } from '../worker/dossier';
+import { OutcomeKeys } from './OutcomeKeys';
 
 type Recorder = ((fact: JobFact) => string) | null;
 
@@ -67,15 +54,6 @@ function ModuleCard({
   onPoint: (terminal: string) => void;
 }) {
   const unscanned = codes.some(({ last }) => last === null);
-  const take = (test: Test, outcome: string, typed: string, last: LedgerReading | null) =>
-    record?.({
-      type: 'reading-taken',
-      test,
-      state,
-      value: { kind: 'outcome', outcome },
-      typed,
-      ...(last === null ? {} : { corrects: last.id }),
-    });
   return (
     <article className="border-line mt-4 border-t pt-3" data-testid={`module-${id}`}>
       <h3 className="text-xl font-semibold">{partById(circuit, id).name}</h3>
@@ -87,7 +65,11 @@ function ModuleCard({
             className="key border-line"
             disabled={record === null}
             onClick={() => {
-              for (const { test, last } of codes) if (last === null) take(test, 'none', 'No code', last);
+              for (const { test, last } of codes) {
+                if (last !== null) continue;
+                const value = { kind: 'outcome', outcome: 'none' } as const;
+                record?.({ type: 'reading-taken', test, state, value, typed: 'No code' });
+              }
             }}
           >
             Scanned: no codes
@@ -95,7 +77,7 @@ function ModuleCard({
         </div>
       )}
       {[...codes, ...live].map((item) => (
-        <ScanLine key={`${item.test.instrument} ${item.test.at}`} {...{ circuit, item, record, take }} />
+        <ScanLine key={`${item.test.instrument} ${item.test.at}`} {...{ circuit, item, state, record }} />
       ))}
       <Checklist {...{ circuit, checklist, skipped, state, record, onPoint }} module={id} />
     </article>
@@ -104,40 +86,22 @@ function ModuleCard({
 
 function ScanLine({
   circuit,
-  item: { test, healthy, last },
+  item,
+  state,
   record,
-  take,
 }: {
   circuit: Circuit;
-  item: ScanItem;
+  item: TapItem;
+  state: OperatingState;
   record: Recorder;
-  take: (test: Test, outcome: string, typed: string, last: LedgerReading | null) => void;
 }) {
-  const { display } = instrumentById(test.instrument);
-  const chosen = last?.value.kind === 'outcome' ? last.value.outcome : null;
-  const name = instruction(circuit, test);
+  const name = instruction(circuit, item.test);
   return (
     <div className="border-line border-b py-2">
       <p>
-        {name} <span className="text-dim">· healthy: {healthy.toLowerCase()}</span>
+        {name} <span className="text-dim">· healthy: {item.healthy.toLowerCase()}</span>
       </p>
-      <div role="group" aria-label={name} className="border-line mt-1 flex border">
-        {display.kind === 'outcomes' &&
-          display.outcomes.map((outcome) => (
-            <button
-              key={outcome.id}
-              type="button"
-              aria-pressed={chosen === outcome.id}
-              disabled={record === null}
-              className={`min-h-11 grow px-1 text-[15px] font-medium ${chosen === outcome.id ? 'bg-ink text-ground' : 'text-dim hover:text-ink'}`}
-              onClick={() => {
-                if (chosen !== outcome.id) take(test, outcome.id, outcome.name, last);
-              }}
-            >
-              {outcome.name}
-            </button>
-          ))}
-      </div>
+      <OutcomeKeys {...{ item, name, state, record }} className="mt-1" keyClassName="min-h-11 grow px-1" />
     </div>
   );
 }
@@ -163,7 +127,7 @@ function Checklist({
 }) {
   const [why, setWhy] = useState('');
   const field = useId();
-  const unread = checklist.some(({ role, verdict }) => role !== 'input' && verdict === 'unread');
+  const unread = !isListRead(checklist);
   return (
     <>
       <h4 className="text-dim mt-3 mb-1">Its supplies, grounds and inputs</h4>

@@ -12,8 +12,8 @@ import {
   tellsNothing,
   worth,
 } from '@grim-lantern/core';
-import { Dialog } from 'radix-ui';
 import { useEffect, useId, useState } from 'react';
+import { Sheet } from '../app/Sheet';
 import { askCore } from '../worker/coreClient';
 import type { PointAnswer } from '../worker/coreService';
 import type { Diagnosis } from '../worker/useDiagnosis';
@@ -50,89 +50,83 @@ export function OtherReading({
   const known = answer === 'failed' ? null : answer;
   const fields = useId();
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="bg-ground/80 fixed inset-0 z-10" />
-        <Dialog.Content
-          data-vehicle={JSON.stringify(diagnosis.job.state)}
-          className="bg-ground border-ink fixed inset-x-2 top-2 bottom-2 z-20 mx-auto max-w-[920px] overflow-auto border p-5 sm:top-6 sm:bottom-auto sm:max-h-[calc(100%-48px)]"
-        >
-          <div className="mb-3 flex items-center justify-between gap-3">
-            <Dialog.Title className="text-2xl font-semibold">What would I read here?</Dialog.Title>
-            <Dialog.Close className="key border-line">Close</Dialog.Close>
+    <Sheet
+      title="What would I read here?"
+      description={`As the vehicle stands: ${stateWords(circuit, diagnosis.job.state)}.`}
+      width="max-w-[920px]"
+      onClose={onClose}
+    >
+      <div
+        className="grid gap-x-8 md:grid-cols-2"
+        data-testid="point"
+        data-vehicle={JSON.stringify(diagnosis.job.state)}
+      >
+        <div>
+          <div className="mb-4 grid gap-2">
+            <label htmlFor={`${fields}-instrument`} className="text-dim text-[15px]">
+              Instrument
+            </label>
+            <select
+              id={`${fields}-instrument`}
+              className="field"
+              value={instrument}
+              onChange={({ target }) => setInstrument(target.value as InstrumentId)}
+            >
+              {suitable.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            </select>
+            <label htmlFor={`${fields}-point`} className="text-dim text-[15px]">
+              Point
+            </label>
+            <select
+              id={`${fields}-point`}
+              className="field"
+              value={at}
+              onChange={({ target }) => setChosen(target.value)}
+            >
+              {targets.map((target) => (
+                <option key={target} value={target}>
+                  {instruction(circuit, { instrument, at: target })}
+                </option>
+              ))}
+            </select>
           </div>
-          <Dialog.Description className="text-dim mb-3">
-            As the vehicle stands: {stateWords(circuit, diagnosis.job.state)}.
-          </Dialog.Description>
-          <div className="grid gap-x-8 md:grid-cols-2">
-            <div>
-              <div className="mb-4 grid gap-2">
-                <label htmlFor={`${fields}-instrument`} className="text-dim text-[15px]">
-                  Instrument
-                </label>
-                <select
-                  id={`${fields}-instrument`}
-                  className="field"
-                  value={instrument}
-                  onChange={({ target }) => setInstrument(target.value as InstrumentId)}
-                >
-                  {suitable.map(({ id, name }) => (
-                    <option key={id} value={id}>
-                      {name}
-                    </option>
-                  ))}
-                </select>
-                <label htmlFor={`${fields}-point`} className="text-dim text-[15px]">
-                  Point
-                </label>
-                <select
-                  id={`${fields}-point`}
-                  className="field"
-                  value={at}
-                  onChange={({ target }) => setChosen(target.value)}
-                >
-                  {targets.map((target) => (
-                    <option key={target} value={target}>
-                      {instruction(circuit, { instrument, at: target })}
-                    </option>
-                  ))}
-                </select>
-              </div>
-              <table className="mb-4 w-full text-left">
-                <tbody>
-                  {(known?.expected ?? []).map(({ suspect, reading }) => (
-                    <tr key={suspect ?? 'healthy'} className="border-line border-b">
-                      <th className="py-1.5 font-normal">
-                        {suspect === null ? 'Healthy' : `If it is: ${suspectName(circuit, suspect)}`}
-                      </th>
-                      <td className="py-1.5 text-right font-mono">{reading}</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-              <p className="text-dim mb-3">{worthWords(answer)}</p>
-              <p className="mb-3">{whyNot(circuit, answer, diagnosis)}</p>
-            </div>
-            <ReadingEntry
-              key={`${instrument} ${at}`}
-              test={test}
-              outcomes={known?.foreseen?.outcomes ?? []}
-              disabled={record === null}
-              describe={(outcome) => ({
-                name: outcomeName(outcome.outcome),
-                leaves: leavesWords(circuit, outcome),
-                chance: percent(outcome.probability),
-              })}
-              onHold={() => undefined}
-              onRead={(value, typed) => {
-                record?.({ type: 'reading-taken', test, state: diagnosis.job.state, value, typed });
-                onClose();
-              }}
-            />
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+          <table className="mb-4 w-full text-left">
+            <tbody>
+              {(known?.expected ?? []).map(({ suspect, reading }) => (
+                <tr key={suspect ?? 'healthy'} className="border-line border-b">
+                  <th className="py-1.5 font-normal">
+                    {suspect === null ? 'Healthy' : `If it is: ${suspectName(circuit, suspect)}`}
+                  </th>
+                  <td className="py-1.5 text-right font-mono">{reading}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="text-dim mb-3">{worthWords(answer)}</p>
+          <p className="mb-3">{whyNot(circuit, answer, diagnosis)}</p>
+        </div>
+        <ReadingEntry
+          key={`${instrument} ${at}`}
+          test={test}
+          outcomes={known?.foreseen?.outcomes ?? []}
+          disabled={record === null}
+          describe={(outcome) => ({
+            name: outcomeName(outcome.outcome),
+            leaves: leavesWords(circuit, outcome),
+            chance: percent(outcome.probability),
+          })}
+          onHold={() => undefined}
+          onRead={(value, typed) => {
+            record?.({ type: 'reading-taken', test, state: diagnosis.job.state, value, typed });
+            onClose();
+          }}
+        />
+      </div>
+    </Sheet>
   );
 }
 

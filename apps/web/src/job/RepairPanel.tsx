@@ -63,15 +63,21 @@ function Cause({ circuit, diagnosis: { job }, record }: Omit<RepairPanelProps, '
       <h2 className="text-2xl font-semibold">Cause: {suspectName(circuit, suspect)}</h2>
       <p className="mt-1 whitespace-pre-wrap">{text}</p>
       {root !== '' && <p className="text-dim">Why it failed: {root}</p>}
-      <button
-        type="button"
-        className="key border-line mt-2"
-        disabled={record === null}
-        onClick={() => record?.({ type: 'job-reopened' })}
-      >
-        Reopen the search
-      </button>
+      <Reopen record={record} />
     </section>
+  );
+}
+
+function Reopen({ record }: { record: Recorder }) {
+  return (
+    <button
+      type="button"
+      className="key border-line mt-2"
+      disabled={record === null}
+      onClick={() => record?.({ type: 'job-reopened' })}
+    >
+      Reopen the search
+    </button>
   );
 }
 
@@ -261,16 +267,7 @@ function Closing({ job, proven, record }: { job: Diagnosis['job']; proven: boole
           {job.closed.proven ? 'Proven and closed' : 'Closed unproven'}
         </h2>
         <p>{job.closed.why}</p>
-        {job.cause === null && (
-          <button
-            type="button"
-            className="key border-line mt-2"
-            disabled={record === null}
-            onClick={() => record?.({ type: 'job-reopened' })}
-          >
-            Reopen the search
-          </button>
-        )}
+        {job.cause === null && <Reopen record={record} />}
       </section>
     );
   }

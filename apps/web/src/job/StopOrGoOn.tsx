@@ -1,7 +1,6 @@
 import type { Circuit, ProposedAction } from '@grim-lantern/core';
-import { minutes, percent, suspectName } from '@grim-lantern/core';
+import { minutes, percent, priceOfBeingWrong, suspectName } from '@grim-lantern/core';
 import type { Diagnosis } from '../worker/useDiagnosis';
-import { priceOf } from '../worker/dossier';
 import type { Question } from './CustomerPanel';
 import { costOf, money } from './money';
 import { useWorkshopMoney } from './useWorkshopMoney';
@@ -27,8 +26,8 @@ export function StopOrGoOn({
   const repair = costOf(dossier.repair, hourlyRate);
   const deep = strips.length > 0 && step >= askFrom / 2;
   const dear = assessment.isolated !== null && repair >= askFrom;
-  const price = priceOf(assessment, dossier.repair, action);
-  if (!(deep || dear) || price === null) return null;
+  if (!deep && !dear) return null;
+  const price = priceOfBeingWrong(leading.probability, dossier.repair, action);
   const inMoney = (value: number) => money((value * hourlyRate) / 60);
   const authorised = job.customer
     .filter(({ answer }) => answer?.agreed === true)

@@ -1,9 +1,10 @@
-import type { Circuit, JobFact, ReadingValue } from '@grim-lantern/core';
-import { instrumentById, stateWords, suspectName, watchedLoadName } from '@grim-lantern/core';
+import type { Circuit, JobFact, OperatingState } from '@grim-lantern/core';
+import { readingWords, stateWords, suspectName, watchedLoadName } from '@grim-lantern/core';
+import type { TapItem } from '../worker/dossier';
 import type { Diagnosis } from '../worker/useDiagnosis';
-import type { BoardTile } from '../worker/dossier';
+import { OutcomeKeys } from './OutcomeKeys';
 
-const names: Readonly<Record<string, string>> = { dead: 'Dead', weak: 'Weak', works: 'Works' };
+type Recorder = ((fact: JobFact) => string) | null;
 
 /** Every consumer of the circuit: works, weak, dead or not tried, as the vehicle stands. One tap each. */
 export function SymptomBoard({
@@ -13,19 +14,10 @@ export function SymptomBoard({
 }: {
   readonly circuit: Circuit;
   readonly diagnosis: Diagnosis;
-  readonly record: ((fact: JobFact) => string) | null;
+  readonly record: Recorder;
 }) {
   const { dossier, job, assessment } = diagnosis;
   if (dossier === null) return <p className="text-dim py-6 text-lg">Looking what is on this circuit …</p>;
-  const tap = ({ at, last }: BoardTile, value: ReadingValue, typed: string) =>
-    record?.({
-      type: 'reading-taken',
-      test: { instrument: 'load', at },
-      state: job.state,
-      value,
-      typed,
-      ...(last === null ? {} : { corrects: last.id }),
-    });
   return (
     <section aria-label="Symptoms" className="py-4">
       <h2 className="text-2xl font-semibold">What works, what does not?</h2>
@@ -34,14 +26,13 @@ export function SymptomBoard({
         see.
       </p>
       <ul className="flex flex-col gap-2">
-        {dossier.board.map((tile) => (
+        {dossier.board.map((item) => (
           <Tile
-            key={tile.at}
-            tile={tile}
-            name={watchedLoadName(circuit, tile.at)}
-            disabled={record === null}
-            effect={effectOf(circuit, assessment.suspicion.effects, tile)}
-            onTap={(value, typed) => tap(tile, value, typed)}
+            key={item.test.at}
+            {...{ item, record }}
+            name={watchedLoadName(circuit, item.test.at)}
+            state={job.state}
+            effect={effectOf(circuit, assessment.suspicion.effects, item)}
           />
         ))}
       </ul>
@@ -53,7 +44,7 @@ export function SymptomBoard({
 function effectOf(
   circuit: Circuit,
   effects: Diagnosis['assessment']['suspicion']['effects'],
-  { last }: BoardTile,
+  { last }: TapItem,
 ): string | null {
   const effect = effects.find(({ id }) => id === last?.id);
   if (effect === undefined) return null;
@@ -65,46 +56,33 @@ function effectOf(
 }
 
 function Tile({
-  tile: { at, healthy, last },
+  item,
   name,
-  disabled,
+  state,
   effect,
-  onTap,
+  record,
 }: {
-  tile: BoardTile;
+  item: TapItem;
   name: string;
-  disabled: boolean;
+  state: OperatingState;
   effect: string | null;
-  onTap: (value: ReadingValue, typed: string) => void;
+  record: Recorder;
 }) {
-  const { display } = instrumentById('load');
-  const outcomes = display.kind === 'outcomes' ? display.outcomes : [];
-  const chosen = last?.value.kind === 'outcome' ? last.value.outcome : null;
+  const { test, healthy, last } = item;
   return (
-    <li className="border-line bg-raised border px-3 py-2" data-testid={`tile-${at}`}>
+    <li className="border-line bg-raised border px-3 py-2" data-testid={`tile-${test.at}`}>
       <div className="flex items-center gap-2">
         <span className="min-w-0 grow">
           <span className="block text-lg leading-tight font-medium">{name}</span>
           <span className="text-dim text-[14px]">
-            {chosen === null ? 'not tried' : names[chosen]} · healthy: {healthy.toLowerCase()}
+            {last === null ? 'not tried' : readingWords(last)} · healthy: {healthy.toLowerCase()}
           </span>
         </span>
-        <span role="group" aria-label={name} className="border-line flex shrink-0 border">
-          {outcomes.map(({ id, name: word }) => (
-            <button
-              key={id}
-              type="button"
-              aria-pressed={chosen === id}
-              disabled={disabled}
-              className={`min-h-12 min-w-14 px-2 text-[15px] font-medium ${chosen === id ? 'bg-ink text-ground' : 'text-dim hover:text-ink'}`}
-              onClick={() => {
-                if (chosen !== id) onTap({ kind: 'outcome', outcome: id }, word);
-              }}
-            >
-              {word}
-            </button>
-          ))}
-        </span>
+        <OutcomeKeys
+          {...{ item, name, state, record }}
+          className="shrink-0"
+          keyClassName="min-h-12 min-w-14 px-2"
+        />
       </div>
       {effect !== null && <p className="text-dim mt-1 text-[14px]">{effect}</p>}
     </li>

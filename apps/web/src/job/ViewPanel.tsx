@@ -1,5 +1,5 @@
-import type { Circuit, ForeseenOutcome, JobFact, LedgerReading, Test } from '@grim-lantern/core';
-import { partById } from '@grim-lantern/core';
+import type { Circuit, ForeseenOutcome, JobFact, LedgerReading, TerminalRef, Test } from '@grim-lantern/core';
+import { partById, partIdOf } from '@grim-lantern/core';
 import type { Technician } from '@grim-lantern/contract';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -142,7 +142,7 @@ function TakenOver({
 function unscannedModules(circuit: Circuit, { job }: Diagnosis): readonly string[] {
   const scanned = job.readings
     .filter(({ test, withdrawn }) => test.instrument === 'codes' && withdrawn === null)
-    .map(({ test }) => test.at.split('.')[0]);
+    .map(({ test }) => partIdOf(test.at as TerminalRef));
   return circuit.parts.flatMap((part) =>
     part.kind === 'module' && part.pins.some((pin) => 'drivenWhen' in pin) && !scanned.includes(part.id)
       ? [part.id]

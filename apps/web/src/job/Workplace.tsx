@@ -15,7 +15,7 @@ import { JobMap } from './JobMap';
 import { jobViewOf } from './jobViews';
 import { KitDialog } from './KitDialog';
 import { Ledger } from './Ledger';
-import { money, spentOn } from './money';
+import { costOf, money } from './money';
 import { OtherReading } from './OtherReading';
 import { StateStrip } from './StateStrip';
 import { useJobEvents, useRecord, useUnsent } from './useJob';
@@ -35,12 +35,9 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
   const events = useJobEvents(jobId);
   const unsent = useUnsent(jobId);
   const record = useRecord(jobId);
-  const session = useAppSelector((state) => state.session);
+  const own = useAppSelector((state) => ownKit(state.session));
   const [pinned, setPinned] = useState<string | null>(null);
-  const kit = useMemo(
-    (): Kit => ({ ...ownKit(session), ...(pinned === null ? {} : { pinned: [pinned] }) }),
-    [session, pinned],
-  );
+  const kit = useMemo((): Kit => (pinned === null ? own : { ...own, pinned: [pinned] }), [own, pinned]);
   const work = useDiagnosis(summary.circuitId, circuit, events, 'plan', kit);
   const diagnosis = work.status === 'ready' ? work.diagnosis : null;
   const technicians = useAppSelector(({ workshop }) =>
@@ -67,7 +64,7 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
           </h1>
           {diagnosis !== null && (
             <span className="text-dim shrink-0 font-mono text-[13px]">
-              {minutes(diagnosis.job.minutes)} · {money(spentOn(diagnosis.job, hourlyRate))} spent ·{' '}
+              {minutes(diagnosis.job.minutes)} · {money(costOf(diagnosis.job, hourlyRate))} spent ·{' '}
               {readingCount(diagnosis.job)}
             </span>
           )}

@@ -1,4 +1,4 @@
-import type { JobState, Repair } from '@grim-lantern/core';
+import type { Repair } from '@grim-lantern/core';
 
 /** Money in whole units of the workshop's currency. */
 export function money(amount: number): string {
@@ -8,9 +8,4 @@ export function money(amount: number): string {
 /** What minutes and parts cost at the workshop's rate per hour. */
 export function costOf({ minutes, money: parts }: Repair, hourlyRate: number): number {
   return (minutes * hourlyRate) / 60 + parts;
-}
-
-/** What the job has cost so far. */
-export function spentOn(job: JobState, hourlyRate: number): number {
-  return costOf(job, hourlyRate);
 }

@@ -7,6 +7,7 @@ import { Notices } from '../app/Notices';
 import { TopBar } from '../app/TopBar';
 import { useJobEvents, useJobFacts } from '../job/useJob';
 import type { JobFacts } from '../store/jobs';
+import { useFreshWorkshop } from '../store/useFreshWorkshop';
 import { loadWorkshop } from '../store/workshop';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { useDiagnosis } from '../worker/useDiagnosis';
@@ -18,9 +19,7 @@ export function JobsPage() {
   const dispatch = useAppDispatch();
   const workshop = useAppSelector((state) => state.workshop);
   const [opening, setOpening] = useState(false);
-  useEffect(() => {
-    void dispatch(loadWorkshop());
-  }, [dispatch]);
+  useFreshWorkshop();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const typing =

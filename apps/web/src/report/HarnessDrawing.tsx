@@ -1,13 +1,13 @@
 import type { Circuit, OperatingState } from '@grim-lantern/core';
 import { restingState } from '@grim-lantern/core';
 import type { Ref } from 'react';
-import { GlowRibbon } from '../harness/GlowRibbon';
 import type { HarnessLayout } from '../harness/layoutHarness';
 import { litFrom } from '../harness/litFrom';
 import { placeLabels } from '../harness/mapLabels';
 import type { MapReading } from '../harness/mapLabels';
 import { figureWords, suspectWords } from '../harness/mapWording';
 import { MapWords } from '../harness/MapWords';
+import { Ribbons } from '../harness/Ribbons';
 import { PartSymbol } from '../harness/symbols';
 
 /** The harness as it stands still on paper: what glows, and what was read where. */
@@ -36,14 +36,7 @@ export function HarnessDrawing({
       viewBox={`${-margin} ${-margin} ${layout.width + 2 * margin} ${layout.height + 2 * margin}`}
       className="max-h-[110mm] w-full"
     >
-      {circuit.sections.map(({ id }) => (
-        <GlowRibbon
-          key={id}
-          section={id}
-          corners={layout.wires.get(id) ?? []}
-          probability={glow.get(id) ?? 0}
-        />
-      ))}
+      <Ribbons {...{ circuit, layout, glow }} />
       {layout.figures.map((figure) => {
         const chance = glow.get(figure.part.id) ?? 0;
         return (

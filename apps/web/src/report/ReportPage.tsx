@@ -1,12 +1,12 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { TopBar } from '../app/TopBar';
 import { useHarnessLayout } from '../harness/useHarnessLayout';
 import { glowOf, mapReadings } from '../job/mapFacts';
 import { useJobEvents, useJobFacts } from '../job/useJob';
 import type { JobFacts } from '../store/jobs';
-import { useAppDispatch, useAppSelector } from '../store/store';
-import { loadWorkshop } from '../store/workshop';
+import { useAppSelector } from '../store/store';
+import { useFreshWorkshop } from '../store/useFreshWorkshop';
 import { useDiagnosis } from '../worker/useDiagnosis';
 import { download, fileName, ledgerCsv, portableJob } from './exports';
 import { HarnessDrawing } from './HarnessDrawing';
@@ -18,11 +18,8 @@ import { svgForPaper } from './svgForPaper';
 /** The report of one job: printed from here, or taken away as PDF, CSV or JSON. */
 export function ReportPage() {
   const { jobId = '' } = useParams();
-  const dispatch = useAppDispatch();
   const facts = useJobFacts(jobId);
-  useEffect(() => {
-    void dispatch(loadWorkshop());
-  }, [dispatch]);
+  useFreshWorkshop();
   return (
     <div className="flex min-h-full flex-col">
       <div className="print:hidden">

@@ -3,7 +3,7 @@ import type { Circuit, JobState, LedgerReading } from '@grim-lantern/core';
 import type { JobSummary, Technician } from '@grim-lantern/contract';
 import { format } from 'date-fns';
 import type { Dossier } from '../worker/dossier';
-import { money, spentOn } from '../job/money';
+import { costOf, money } from '../job/money';
 
 export interface ReportReading {
   readonly id: string;
@@ -77,7 +77,7 @@ export function reportModel(
       ({ text, amount, answer }) =>
         `${text} (${money(amount)}): ${answer === null ? 'no answer yet' : answer.agreed ? `yes, up to ${money(answer.amount)}` : 'no'}${answer?.text ? `. ${answer.text}` : ''}`,
     ),
-    spent: `${minutes(job.minutes)} of measuring as priced, ${money(spentOn(job, workshop.hourlyRate))} in all at ${workshop.hourlyRate} an hour`,
+    spent: `${minutes(job.minutes)} of measuring as priced, ${money(costOf(job, workshop.hourlyRate))} in all at ${workshop.hourlyRate} an hour`,
     handOver: open ? dossier.handOver : [],
   };
 }

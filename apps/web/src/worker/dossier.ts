@@ -1,17 +1,15 @@
 import {
-  allInstruments,
+  NOTHING_WRONG,
   expectedWords,
-  fitsHealthy,
   handOver,
   instrumentById,
   moduleChecklist,
-  priceOfBeingWrong,
   proofPairs,
   proofWanted,
+  questionOf,
   repairEstimate,
   repairSteps,
   simplePrediction,
-  stateKey,
   trapIn,
 } from '@grim-lantern/core';
 import type {
@@ -20,15 +18,13 @@ import type {
   JobState,
   LedgerReading,
   Predictor,
-  PriceOfBeingWrong,
   ProofPair,
-  ProposedAction,
   Repair,
   Test,
 } from '@grim-lantern/core';
 
-/** A code or a live value of a module: what a healthy vehicle would say now, and what was read last. */
-export interface ScanItem {
+/** Something that is read with one tap: what a healthy vehicle would show now, and what was read last in this state. */
+export interface TapItem {
   readonly test: Test;
   readonly healthy: string;
   readonly last: LedgerReading | null;
@@ -36,17 +32,9 @@ export interface ScanItem {
 
 export interface ModuleDossier {
   readonly id: string;
-  readonly codes: readonly ScanItem[];
-  readonly live: readonly ScanItem[];
+  readonly codes: readonly TapItem[];
+  readonly live: readonly TapItem[];
   readonly checklist: readonly ChecklistLine[];
-}
-
-/** A consumer on the symptom board. */
-export interface BoardTile {
-  readonly at: string;
-  /** What a healthy one does in the present state. */
-  readonly healthy: string;
-  readonly last: LedgerReading | null;
 }
 
 /** Everything that is said of a job beside its suspects and its next reading. */
@@ -55,7 +43,8 @@ export interface Dossier {
   readonly traps: Readonly<Record<string, string>>;
   /** What the reading that fits worst should have shown; null while none does. */
   readonly mistakeExpected: string | null;
-  readonly board: readonly BoardTile[];
+  /** Every consumer of the circuit. */
+  readonly board: readonly TapItem[];
   readonly modules: readonly ModuleDossier[];
   readonly proof: {
     readonly wanted: readonly LedgerReading[];
@@ -65,8 +54,6 @@ export interface Dossier {
   readonly steps: readonly string[];
   readonly repair: Repair | null;
   readonly handOver: readonly string[];
-  /** Readings that are what a healthy circuit shows. */
-  readonly healthy: readonly string[];
 }
 
 /** @param healthy - the same circuit with nothing wrong in it: its own states, so that the plan's stay at hand */
@@ -87,14 +74,14 @@ export function dossierOf(
   const leading = suspicion.suspects[0];
   const suspect = job.cause?.suspect ?? leading?.id;
   const kind = suspicion.suspects.find(({ id }) => id === suspect)?.kinds[0]?.name ?? '';
-  const named = suspect !== undefined && suspect !== 'nothing-wrong';
+  const named = suspect !== undefined && suspect !== NOTHING_WRONG;
   return {
     traps: Object.fromEntries(traps),
     mistakeExpected:
       mistake === undefined || leading === undefined
         ? null
         : expectedWords(predictor, suspicion, mistake, leading.id),
-    board: itemsOf(healthy, job, 'load').map(({ test, ...rest }) => ({ at: test.at, ...rest })),
+    board: itemsOf(healthy, job, 'load'),
     modules: circuit.parts
       .filter((part) => part.kind === 'module')
       .map(({ id }) => ({
@@ -107,7 +94,6 @@ export function dossierOf(
     steps: named ? repairSteps(circuit, suspect, kind) : [],
     repair: named ? repairEstimate(circuit, job.site, suspect) : null,
     handOver: handOver(circuit, job, assessment),
-    healthy: standing.filter((each) => fitsHealthy(healthy, each)).map(({ id }) => id),
   };
 }
 
@@ -115,39 +101,24 @@ export function dossierOf(
 function itemsOf(
   { circuit, predict }: Predictor,
   job: JobState,
-  instrument: 'load' | 'codes' | 'live-data',
+  id: 'load' | 'codes' | 'live-data',
   module?: string,
-): readonly ScanItem[] {
-  const found = allInstruments.find(({ id }) => id === instrument);
-  const targets = found?.targets(circuit) ?? [];
-  return targets
+): readonly TapItem[] {
+  const instrument = instrumentById(id);
+  return instrument
+    .targets(circuit)
     .filter((at) => module === undefined || at.startsWith(`${module}.`))
     .map((at) => {
-      const test = { instrument, at };
+      const test = { instrument: id, at };
       return {
         test,
-        healthy: simplePrediction(instrumentById(instrument), predict(job.state, test, null)),
+        healthy: simplePrediction(instrument, predict(job.state, test, null)),
         last: lastIn(job, test),
       };
     });
 }
 
-function lastIn({ readings, state }: JobState, { instrument, at }: Test): LedgerReading | null {
-  const now = stateKey(state);
-  return (
-    readings
-      .filter(({ test, withdrawn }) => withdrawn === null && test.instrument === instrument && test.at === at)
-      .filter((each) => stateKey(each.state) === now)
-      .at(-1) ?? null
-  );
-}
-
-/** Whether to go on before something costly: the chance of being wrong against one more reading. */
-export function priceOf(
-  { suspicion }: Assessment,
-  repair: Repair,
-  action: ProposedAction,
-): PriceOfBeingWrong | null {
-  const leading = suspicion.suspects[0];
-  return leading === undefined ? null : priceOfBeingWrong(leading.probability, repair, action);
+function lastIn({ readings, state }: JobState, test: Test): LedgerReading | null {
+  const question = questionOf({ test, state });
+  return readings.filter((each) => each.withdrawn === null && questionOf(each) === question).at(-1) ?? null;
 }
