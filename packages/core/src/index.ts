@@ -82,7 +82,7 @@ export { formatQuantity, formatReading } from './units/formatQuantity';
 export { parseReading } from './units/parseReading';
 export type { ParsedReading } from './units/parseReading';
 export { cautionsOf, controlCaution } from './words/cautions';
-export { minutes, percent, tellsNothing, worth } from './words/figures';
+export { midSentence, minutes, percent, tellsNothing, worth } from './words/figures';
 export {
   instruction,
   leavesWords,

@@ -1,5 +1,5 @@
 import type { Circuit, LedgerReading } from '@grim-lantern/core';
-import { instruction, readingWords } from '@grim-lantern/core';
+import { instruction, readingWords, midSentence } from '@grim-lantern/core';
 
 /** Asks once about an entry that no suspect explains. It is taken already: nothing waits for the answer. */
 export function DoubtfulEntry({
@@ -21,7 +21,7 @@ export function DoubtfulEntry({
       <h2 className="text-xl font-semibold">{readingWords(reading)}: is that right?</h2>
       <p className="my-1">
         {instruction(circuit, reading.test)}. No suspect explains it well: by all the rest it should show{' '}
-        {expected.toLowerCase()}. See that the probe is on the right pin, and the state as shown.
+        {midSentence(expected)}. See that the probe is on the right pin, and the state as shown.
       </p>
       <div className="mt-2 flex gap-2">
         <button type="button" className="key" onClick={onCorrect}>

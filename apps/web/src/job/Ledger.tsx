@@ -1,4 +1,4 @@
-import { instruction, readingWords, stateWords } from '@grim-lantern/core';
+import { instruction, readingWords, stateWords, midSentence } from '@grim-lantern/core';
 import type { Circuit, JobFact, LedgerReading } from '@grim-lantern/core';
 import type { Technician } from '@grim-lantern/contract';
 import { format } from 'date-fns';
@@ -96,7 +96,7 @@ function LedgerLine({
         {mistake !== null && !gone && (
           <span className="text-clash block">
             fits worst: take it again
-            {mistake !== '' && `. By all the others it should show ${mistake.toLowerCase()}`}
+            {mistake !== '' && `. By all the others it should show ${midSentence(mistake)}`}
           </span>
         )}
       </span>

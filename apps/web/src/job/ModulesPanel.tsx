@@ -1,5 +1,13 @@
 import type { ChecklistLine, Circuit, JobFact, OperatingState } from '@grim-lantern/core';
-import { instruction, isListRead, partById, readingWords, stateKey, terminalName } from '@grim-lantern/core';
+import {
+  instruction,
+  isListRead,
+  partById,
+  readingWords,
+  stateKey,
+  terminalName,
+  midSentence,
+} from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import type { Diagnosis } from '../worker/useDiagnosis';
 import type { ModuleDossier, TapItem } from '../worker/dossier';
@@ -99,7 +107,7 @@ function ScanLine({
   return (
     <div className="border-line border-b py-2">
       <p>
-        {name} <span className="text-dim">· healthy: {item.healthy.toLowerCase()}</span>
+        {name} <span className="text-dim">· healthy: {midSentence(item.healthy)}</span>
       </p>
       <OutcomeKeys {...{ item, name, state, record }} className="mt-1" keyClassName="min-h-11 grow px-1" />
     </div>

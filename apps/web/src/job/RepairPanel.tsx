@@ -1,5 +1,12 @@
 import type { Circuit, JobFact, LedgerReading, ProofPair } from '@grim-lantern/core';
-import { instruction, readingWords, stateKey, stateWords, suspectName } from '@grim-lantern/core';
+import {
+  instruction,
+  readingWords,
+  stateKey,
+  stateWords,
+  suspectName,
+  midSentence,
+} from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import type { Diagnosis } from '../worker/useDiagnosis';
 import type { Question } from './CustomerPanel';
@@ -218,8 +225,7 @@ function Proof({
         >
           <h3 className="mt-2 text-[22px] leading-tight font-semibold">{instruction(circuit, again.test)}</h3>
           <p className="text-dim mb-2">
-            In the same state: {stateWords(circuit, again.state)}. It was: {readingWords(again).toLowerCase()}
-            .
+            In the same state: {stateWords(circuit, again.state)}. It was: {midSentence(readingWords(again))}.
           </p>
           {stateKey(again.state) !== stateKey(state) && (
             <button

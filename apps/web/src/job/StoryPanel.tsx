@@ -1,5 +1,5 @@
 import type { Circuit, JobFact } from '@grim-lantern/core';
-import { instrumentById, partById, readingWords, stateWords } from '@grim-lantern/core';
+import { instrumentById, partById, readingWords, stateWords, midSentence } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
 import type { Diagnosis } from '../worker/useDiagnosis';
@@ -150,7 +150,7 @@ function BlownFuses({ circuit, diagnosis, record }: Omit<StoryPanelProps, 'jobId
       <ul className="mt-2">
         {told.map((reading) => (
           <li key={reading.id} className="text-dim">
-            {partById(circuit, reading.test.at).name}: {readingWords(reading).toLowerCase()}
+            {partById(circuit, reading.test.at).name}: {midSentence(readingWords(reading))}
             {reading.typed.includes('times') && ` (${reading.typed.split(', ').at(-1)})`},{' '}
             {stateWords(circuit, reading.state)}
           </li>

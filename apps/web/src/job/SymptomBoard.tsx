@@ -1,5 +1,5 @@
 import type { Circuit, JobFact, OperatingState } from '@grim-lantern/core';
-import { readingWords, stateWords, suspectName, watchedLoadName } from '@grim-lantern/core';
+import { readingWords, stateWords, suspectName, watchedLoadName, midSentence } from '@grim-lantern/core';
 import type { TapItem } from '../worker/dossier';
 import type { Diagnosis } from '../worker/useDiagnosis';
 import { OutcomeKeys } from './OutcomeKeys';
@@ -75,7 +75,7 @@ function Tile({
         <span className="min-w-0 grow">
           <span className="block text-lg leading-tight font-medium">{name}</span>
           <span className="text-dim text-[14px]">
-            {last === null ? 'not tried' : readingWords(last)} · healthy: {healthy.toLowerCase()}
+            {last === null ? 'not tried' : readingWords(last)} · healthy: {midSentence(healthy)}
           </span>
         </span>
         <OutcomeKeys

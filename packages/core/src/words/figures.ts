@@ -19,3 +19,8 @@ export function tellsNothing(bits: number): boolean {
 export function worth(bits: number): string {
   return tellsNothing(bits) ? 'nothing new' : `${bits.toFixed(2)} bit`;
 }
+
+/** A reading's words within a sentence: `Dark` becomes `dark`, while `12.6 V` and `OL` stay as they are. */
+export function midSentence(words: string): string {
+  return words.replace(/^\p{Lu}(?=\p{Ll})/u, (first) => first.toLowerCase());
+}

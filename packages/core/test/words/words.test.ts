@@ -4,7 +4,7 @@ import { restingState } from '../../src/circuit/restingState';
 import type { ProposedAction } from '../../src/plan/nextActions';
 import type { Work } from '../../src/plan/work';
 import { cautionsOf } from '../../src/words/cautions';
-import { minutes, percent, worth } from '../../src/words/figures';
+import { midSentence, minutes, percent, worth } from '../../src/words/figures';
 import { leavesWords, outcomeName } from '../../src/words/outcomes';
 import { stateWords } from '../../src/words/states';
 import { library } from '../library';
@@ -18,6 +18,16 @@ test('a percentage never says certain of what is not, nor impossible of what is 
       expect(['0 %', '100 %']).not.toContain(percent(chance));
     }),
   );
+});
+
+test('a reading within a sentence keeps its unit: only a word begins small', () => {
+  expect(['Dark', 'Dim or bright', '12.6 V', '4.7 kΩ', 'OL'].map(midSentence)).toEqual([
+    'dark',
+    'dim or bright',
+    '12.6 V',
+    '4.7 kΩ',
+    'OL',
+  ]);
 });
 
 test('minutes and bits in as many digits as mean something', () => {
