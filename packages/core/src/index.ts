@@ -40,7 +40,7 @@ export { checkEvent, earlierReading } from './job/checkEvent';
 export { assess, isolatedFrom, placesOfDamage, planNext, undivided } from './job/assess';
 export type { Assessment, Undivided } from './job/assess';
 export type { JobEvent, JobFact, LoggedEvent } from './job/events';
-export { foldJob } from './job/foldJob';
+export { foldJob, isAfterRepair } from './job/foldJob';
 export type { CustomerWord, JobStage, JobState, LedgerReading } from './job/foldJob';
 export { expectedWords, fitsHealthy } from './job/fit';
 export { handOver } from './job/handOver';

@@ -1,4 +1,4 @@
-import { instruction, readingWords, stateWords, midSentence } from '@grim-lantern/core';
+import { instruction, isAfterRepair, readingWords, stateWords, midSentence } from '@grim-lantern/core';
 import type { Circuit, JobFact, LedgerReading } from '@grim-lantern/core';
 import type { Technician } from '@grim-lantern/contract';
 import { format } from 'date-fns';
@@ -30,7 +30,9 @@ export function Ledger({ circuit, diagnosis, technicians, unsent, record, onCorr
             unsent={unsent.has(reading.id)}
             effect={
               effect === undefined
-                ? ''
+                ? isAfterRepair(job, reading)
+                  ? 'after the repair'
+                  : ''
                 : effectWords(effect.cleared.length, effect.revived.length, effect.bits)
             }
             mistake={likelyMistake === reading.id ? (dossier?.mistakeExpected ?? '') : null}
@@ -91,7 +93,7 @@ function LedgerLine({
         {readingWords(reading)}
       </span>
       <span className="text-dim text-[14px]">
-        {gone ? `withdrawn: ${reading.withdrawn}` : reading.afterRepair ? 'after the repair' : effect}
+        {gone ? `withdrawn: ${reading.withdrawn}` : effect}
         {unsent && <span className="text-clash block">not sent yet</span>}
         {mistake !== null && !gone && (
           <span className="text-clash block">

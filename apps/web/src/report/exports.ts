@@ -10,7 +10,7 @@ export function ledgerCsv(
   { readings }: JobState,
   technicians: readonly Technician[],
 ): string {
-  const rows = readings.map(({ at, author, test, state, value, typed, withdrawn, afterRepair }, index) => {
+  const rows = readings.map(({ at, author, test, state, value, typed, withdrawn, afterRepairs }, index) => {
     const { display, name } = instrumentById(test.instrument);
     return {
       number: index + 1,
@@ -23,7 +23,7 @@ export function ledgerCsv(
       value: value.kind === 'number' ? value.value : value.kind === 'overload' ? 'OL' : value.outcome,
       unit: value.kind === 'number' && display.kind === 'number' ? display.scale.unit : '',
       typed,
-      'after repair': afterRepair ? 'yes' : '',
+      'after repair': afterRepairs === 0 ? '' : afterRepairs,
       withdrawn: withdrawn ?? '',
     };
   });

@@ -97,10 +97,10 @@ function reportReading(
   index: number,
   nameOf: (id: string) => string,
 ): ReportReading {
-  const { id, test, state, at, author, withdrawn, afterRepair } = reading;
+  const { id, test, state, at, author, withdrawn, afterRepairs } = reading;
   const notes = [
     nameOf(author),
-    ...(afterRepair ? ['after the repair'] : []),
+    ...(afterRepairs > 0 ? ['after the repair'] : []),
     ...(withdrawn === null ? [] : [`withdrawn: ${withdrawn}`]),
   ];
   return {

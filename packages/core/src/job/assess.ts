@@ -13,6 +13,7 @@ import { doubtingSlipShare } from '../suspicion/likelihood';
 import type { Suspicion } from '../suspicion/suspicion';
 import { suspicionOf } from '../suspicion/suspicion';
 import type { JobState, LedgerReading } from './foldJob';
+import { isAfterRepair } from './foldJob';
 
 /** From this probability on, a suspect counts as found and the plan asks for direct proof. */
 export const isolatedFrom = foundFrom;
@@ -30,23 +31,29 @@ export interface Assessment {
   readonly doubting: Suspicion | null;
 }
 
-/** The readings that count: those not withdrawn, of the vehicle as it came. */
-function standingReadings(job: JobState) {
-  return job.readings.filter((each) => each.withdrawn === null && !each.afterRepair);
+/** The readings that count: those not withdrawn, of the vehicle with its fault. */
+function standingReadings(job: JobState): readonly LedgerReading[] {
+  return job.readings.filter((each) => each.withdrawn === null && !isAfterRepair(job, each));
+}
+
+/** Those of the vehicle as it is now: a repair that did not help may have changed what earlier ones showed. */
+function presentReadings(job: JobState): readonly LedgerReading[] {
+  return standingReadings(job).filter(({ afterRepairs }) => afterRepairs === job.mended.length);
 }
 
 /** The suspicion that a job's readings add up to. Quick: readings are few. */
 export function assess(predictor: Predictor, job: JobState): Assessment {
-  const share = job.comesAndGoes ? comesAndGoesShare.told : comesAndGoesShare.usually;
+  const comingShare = job.comesAndGoes ? comesAndGoesShare.told : comesAndGoesShare.usually;
+  const before = { comingShare, mended: job.mended };
   const standing = standingReadings(job);
-  const suspicion = suspicionOf(predictor, standing, share);
+  const suspicion = suspicionOf(predictor, standing, before);
   const top = suspicion.suspects[0];
   if (top === undefined || top.probability < isolatedFrom) {
     return { suspicion, isolated: null, proven: false, doubting: null };
   }
   const isolated = top.id;
   if (damageSeen(predictor, job, isolated)) return { suspicion, isolated, proven: true, doubting: null };
-  const doubting = suspicionOf(predictor, standing, share, doubtingSlipShare);
+  const doubting = suspicionOf(predictor, standing, { ...before, slips: doubtingSlipShare });
   const left = doubting.suspects.find(({ id }) => id === isolated)?.probability ?? 0;
   return left >= provenFrom
     ? { suspicion, isolated, proven: true, doubting: null }
@@ -56,7 +63,7 @@ export function assess(predictor: Predictor, job: JobState): Assessment {
 /** Whether damage was seen where a suspect can be seen. */
 function damageSeen({ circuit }: Predictor, job: JobState, suspect: string): boolean {
   const places = sights(circuit, suspect);
-  return placesOfDamage(standingReadings(job)).some((place) => places.includes(place));
+  return placesOfDamage(presentReadings(job)).some((place) => places.includes(place));
 }
 
 /** The places where some readings saw damage, in the order taken. */
@@ -69,7 +76,7 @@ export function placesOfDamage(
 }
 
 function limitsOf(job: JobState, kit: Kit): PlanLimits {
-  return { refused: job.refused, taken: standingReadings(job), ...kit };
+  return { refused: job.refused, taken: presentReadings(job), ...kit };
 }
 
 /**
@@ -111,7 +118,7 @@ function looksAt(
   return sights(predictor.circuit, suspect)
     .filter((place) => !job.refused.includes(place))
     .filter(
-      (place) => !standingReadings(job).some(({ test }) => test.instrument === 'look' && test.at === place),
+      (place) => !presentReadings(job).some(({ test }) => test.instrument === 'look' && test.at === place),
     )
     .flatMap((place) => {
       const test = { instrument: 'look', at: place } as const;
@@ -133,7 +140,7 @@ export function undivided(
   kit: Kit = usualKit,
 ): readonly Undivided[] {
   const limits = limitsOf(job, kit);
-  return alikeSuspects(predictor, suspicion, limits.taken).map((suspects) => {
+  return alikeSuspects(predictor, suspicion, standingReadings(job), job.mended).map((suspects) => {
     const narrowed = narrowedTo(predictor, suspicion, suspects);
     const [parting] = nextActions(predictor, narrowed, job.site, limits, 1);
     return { suspects, parting: parting ?? null };

@@ -15,8 +15,8 @@ export interface LedgerReading extends TakenReading {
   readonly typed: string;
   /** Why it was withdrawn; null while it stands. */
   readonly withdrawn: string | null;
-  /** Taken after the repair: proof of it, no evidence of the fault. */
-  readonly afterRepair: boolean;
+  /** How many repairs of the job had been done by then. */
+  readonly afterRepairs: number;
 }
 
 /** What the customer was asked, and the answer; null while the job waits for it. */
@@ -47,6 +47,8 @@ export interface JobState {
   readonly customer: readonly CustomerWord[];
   readonly cause: { readonly suspect: string; readonly text: string; readonly root: string } | null;
   readonly repair: { readonly steps: readonly string[]; readonly text: string; readonly at: string } | null;
+  /** Suspects mended though the fault stayed, in order: each repair that the search was reopened after. */
+  readonly mended: readonly string[];
   readonly closed: { readonly proven: boolean; readonly why: string; readonly at: string } | null;
   readonly stage: JobStage;
   /** The technicians who made its entries, the last one last. */
@@ -57,6 +59,11 @@ export interface JobState {
   readonly minutes: number;
   /** What parts tried on the way cost, in the workshop's money. */
   readonly money: number;
+}
+
+/** Whether a reading was taken after the repair that stands: proof of it, no evidence of the fault. */
+export function isAfterRepair({ mended }: JobState, { afterRepairs }: LedgerReading): boolean {
+  return afterRepairs > mended.length;
 }
 
 /** A job before its first event. */
@@ -73,6 +80,7 @@ export function emptyJob(circuit: Circuit): JobState {
     customer: [],
     cause: null,
     repair: null,
+    mended: [],
     closed: null,
     stage: 'searching',
     authors: [],
@@ -132,8 +140,11 @@ function applyEvent(circuit: Circuit, job: JobState, event: JobEvent): JobState 
       return { ...job, repair: { steps: event.steps, text: event.text, at: event.at } };
     case 'job-closed':
       return { ...job, closed: { proven: event.proven, why: event.why, at: event.at } };
-    case 'job-reopened':
-      return { ...job, cause: null, repair: null, closed: null };
+    case 'job-reopened': {
+      const mended =
+        job.repair === null || job.cause === null ? job.mended : [...job.mended, job.cause.suspect];
+      return { ...job, mended, cause: null, repair: null, closed: null };
+    }
   }
 }
 
@@ -169,8 +180,8 @@ function withReading(
   const work = workFor(circuit, job.site, state, test);
   const left = afterReading(test, state, value);
   const before = corrects === undefined ? job : withdrawn(job, corrects, 'corrected');
-  const afterRepair = job.repair !== null;
-  const reading = { id, author, at, test, state, value, typed, withdrawn: null, afterRepair };
+  const afterRepairs = job.mended.length + (job.repair === null ? 0 : 1);
+  const reading = { id, author, at, test, state, value, typed, withdrawn: null, afterRepairs };
   return {
     ...before,
     state: left,

@@ -18,11 +18,16 @@ export function handOver(circuit: Circuit, job: JobState, { suspicion }: Assessm
   const more = left.length > 3 ? ` and ${left.length - 3} more` : '';
   return [
     `Known: ${readingCount(job)} in ${minutes(job.minutes)}; ${cleared} of ${suspicion.suspects.length} suspects cleared.`,
-    `Left: ${named}${more}.`,
+    `Left: ${named}${more}.${mendedWords(circuit, job)}`,
     `The vehicle: ${stateWords(circuit, job.state)}${offWords(circuit, job)}.`,
     refusedWords(circuit, job),
     waitingWords(job),
   ];
+}
+
+function mendedWords(circuit: Circuit, { mended }: JobState): string {
+  if (mended.length === 0) return '';
+  return ` Repaired without effect: ${mended.map((id) => suspectName(circuit, id)).join(', ')}.`;
 }
 
 function offWords(circuit: Circuit, { site: { stripped } }: JobState): string {

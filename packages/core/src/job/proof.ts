@@ -3,6 +3,7 @@ import { likelihoodUnder, questionOf } from '../suspicion/likelihood';
 import { workFor } from '../plan/work';
 import { fitsHealthy } from './fit';
 import type { JobState, LedgerReading } from './foldJob';
+import { isAfterRepair } from './foldJob';
 
 /** The same measurement before and after the repair. */
 export interface ProofPair {
@@ -15,13 +16,13 @@ export interface ProofPair {
 }
 
 /** Every standing reading taken after the repair beside the last one that asked the same before it. */
-export function proofPairs(predictor: Predictor, { readings }: JobState): readonly ProofPair[] {
-  const standing = readings.filter(({ withdrawn }) => withdrawn === null);
+export function proofPairs(predictor: Predictor, job: JobState): readonly ProofPair[] {
+  const standing = job.readings.filter(({ withdrawn }) => withdrawn === null);
   return standing
-    .filter(({ afterRepair }) => afterRepair)
+    .filter((each) => isAfterRepair(job, each))
     .flatMap((after) => {
       const question = questionOf(after);
-      const before = standing.filter((each) => !each.afterRepair && questionOf(each) === question).at(-1);
+      const before = standing.filter((each) => !isAfterRepair(job, each) && questionOf(each) === question).at(-1);
       if (before === undefined) return [];
       const healthy = fitsHealthy(predictor, after);
       return { before, after, healthy, proves: healthy && !fitsHealthy(predictor, before) };
@@ -32,7 +33,7 @@ export function proofPairs(predictor: Predictor, { readings }: JobState): readon
 export function proofWanted(predictor: Predictor, job: JobState): readonly LedgerReading[] {
   const seen = new Set<string>();
   return job.readings
-    .filter((each) => each.withdrawn === null && !each.afterRepair && !fitsHealthy(predictor, each))
+    .filter((each) => each.withdrawn === null && !isAfterRepair(job, each) && !fitsHealthy(predictor, each))
     .reverse()
     .filter((each) => {
       const before = seen.size;

@@ -1,6 +1,6 @@
 import type { Predictor } from './predictor';
 import type { TakenReading } from './likelihood';
-import { readingLikelihood } from './likelihood';
+import { likelihoodOf } from './mended';
 import type { Suspicion } from './suspicion';
 
 /** Suspects below this are not worth telling apart. */
@@ -16,11 +16,12 @@ export function alikeSuspects(
   predictor: Predictor,
   suspicion: Suspicion,
   readings: readonly TakenReading[],
+  mended: readonly string[] = [],
 ): readonly (readonly string[])[] {
   const leading = suspicion.suspects.filter(
     ({ id, probability }) => probability >= namedFrom && isSingle(predictor, id),
   );
-  const fits = leading.map(({ id }) => ({ id, fit: logFit(predictor, readings, id) }));
+  const fits = leading.map(({ id }) => ({ id, fit: logFit(predictor, readings, mended, id) }));
   const groups: { ids: string[]; fit: number }[] = [];
   for (const { id, fit } of fits) {
     const group = groups.find((each) => Math.abs(each.fit - fit) <= Math.log(sameFactor));
@@ -35,11 +36,16 @@ function isSingle({ hypotheses }: Predictor, suspect: string): boolean {
 }
 
 /** Logarithm of the readings' likelihood under a suspect, in the kind and the ohms that explain them best. */
-function logFit(predictor: Predictor, readings: readonly TakenReading[], suspect: string): number {
+function logFit(
+  predictor: Predictor,
+  readings: readonly TakenReading[],
+  mended: readonly string[],
+  suspect: string,
+): number {
   const own = predictor.hypotheses.flatMap((each, h) => (each.suspect === suspect ? [h] : []));
   const logs = own.map(() => 0);
   for (const reading of readings) {
-    const { total } = readingLikelihood(predictor, reading);
+    const { total } = likelihoodOf(predictor, reading, mended);
     own.forEach((h, index) => (logs[index]! += Math.log(total[h]!)));
   }
   return Math.max(...logs);

@@ -25,6 +25,8 @@ export interface TakenReading {
   readonly test: Test;
   readonly state: OperatingState;
   readonly value: ReadingValue;
+  /** How many repairs of the job had been done by then; none when absent. */
+  readonly afterRepairs?: number;
 }
 
 /** Equal for two readings that ask the same: instrument, point and state. */

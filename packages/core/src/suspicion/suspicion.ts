@@ -2,7 +2,8 @@ import { NOTHING_WRONG } from '../faults/hypotheses';
 import type { Predictor } from './predictor';
 import { comesAndGoesShare } from '../faults/rates';
 import type { ReadingLikelihood, TakenReading } from './likelihood';
-import { readingLikelihood, slipShare } from './likelihood';
+import { slipShare } from './likelihood';
+import { isMended, likelihoodOf, mendFailsShare } from './mended';
 import type { PairWeight } from './pairs';
 import { pairsExplaining } from './pairs';
 
@@ -58,31 +59,40 @@ const mistakeFrom = 0.5;
 /** A slip of this probability means that no single fault explains every reading: pairs are tried. */
 const contradictionFrom = 0.3;
 
+/** What is held of the fault and of the readings before any of them is weighed. */
+export interface Beforehand {
+  /** Share of all faults that come and go, as the complaint has it. */
+  readonly comingShare?: number;
+  /** Share of readings that mean nothing. */
+  readonly slips?: number;
+  /** Suspects mended so far, in order, though the fault stayed. */
+  readonly mended?: readonly string[];
+}
+
 /**
  * Bayes' rule in the log domain over every hypothesis, readings in the order taken.
  *
  * log p(h | r1…rn) = log p(h) + Σ log p(ri | h) - log Z, with p(ri | h) as `readingLikelihood` gives it, once for
  * the fault always there and once for it coming and going. The probability that reading i is a slip is
  * Σ p(h | all) · slip_i / p(ri | h), exact for this model. When a reading looks like a slip, pairs of faults join in.
- * @param comingShare - share of all faults that come and go, as the complaint has it
- * @param slips - share of readings that mean nothing
+ * A reading from before a repair that did not help weighs as `likelihoodOf` has it.
  */
 export function suspicionOf(
   predictor: Predictor,
   readings: readonly TakenReading[],
-  comingShare: number = comesAndGoesShare.usually,
-  slips: number = slipShare,
+  { comingShare = comesAndGoesShare.usually, slips = slipShare, mended = [] }: Beforehand = {},
 ): Suspicion {
   const { hypotheses } = predictor;
   const count = hypotheses.length;
-  const likelihoods = readings.map((reading) => readingLikelihood(predictor, reading, slips));
+  const likelihoods = readings.map((reading) => likelihoodOf(predictor, reading, mended, slips));
   const comes = hypotheses.some(({ suspect }) => suspect === NOTHING_WRONG);
   // The first half: always there; the second: coming and going.
   const logWeight = new Float64Array(2 * count);
-  hypotheses.forEach(({ prior, mayComeAndGo }, h) => {
+  hypotheses.forEach(({ suspect, prior, mayComeAndGo }, h) => {
     const coming = comes && mayComeAndGo ? comingShare : 0;
-    logWeight[h] = Math.log(prior * (1 - coming));
-    logWeight[count + h] = Math.log(prior * coming);
+    const left = isMended(mended, suspect) ? prior * mendFailsShare : prior;
+    logWeight[h] = Math.log(left * (1 - coming));
+    logWeight[count + h] = Math.log(left * coming);
   });
   let before = suspectTotals(predictor, normalised(logWeight), []);
   const steps = readings.map((reading, index) => {

@@ -78,7 +78,7 @@ describe('a fault that comes and goes', () => {
   test('explains a lamp that is dead and works again, above all when the complaint says so', () => {
     const predictor = createPredictor(twoLamps);
     const usual = suspicionOf(predictor, seen);
-    const told = suspicionOf(predictor, seen, comesAndGoesShare.told);
+    const told = suspicionOf(predictor, seen, { comingShare: comesAndGoesShare.told });
     const moving = (each: typeof usual) => each.comingAndGoing.reduce((sum, chance) => sum + chance, 0);
     // From one in a hundred to one in fifteen, and to nearly sure.
     expect(moving(usual)).toBeGreaterThan(5 * comesAndGoesShare.usually);
@@ -95,11 +95,11 @@ describe('a fault that comes and goes', () => {
       sections: twoLamps.sections.map((each) => (each.id === 'W2' ? { ...each, places: ['door'] } : each)),
     };
     const predictor = createPredictor(moved);
-    const before = suspicionOf(predictor, seen, comesAndGoesShare.told);
+    const before = suspicionOf(predictor, seen, { comingShare: comesAndGoesShare.told });
     const after = suspicionOf(
       predictor,
       [...seen, read('w', 'wiggle', 'door', rest, 'changes')],
-      comesAndGoesShare.told,
+      { comingShare: comesAndGoesShare.told },
     );
     expect(chanceOf(after, 'W2')).toBeGreaterThan(3 * chanceOf(before, 'W2'));
   });
@@ -164,7 +164,7 @@ describe('what the readings cannot tell apart', () => {
         at: '',
         typed: '',
         withdrawn: null,
-        afterRepair: false,
+        afterRepairs: 0,
       })),
     };
     const groups = undivided(predictor, job, assess(predictor, job));

@@ -1,0 +1,35 @@
+import { thingsOf } from '../faults/fault';
+import type { ReadingLikelihood, TakenReading } from './likelihood';
+import { readingLikelihood, slipShare } from './likelihood';
+import type { Predictor } from './predictor';
+
+/** How often a repair leaves its own fault in place: a joint that does not hold, the wrong wire of two. Judgement. */
+export const mendFailsShare = 0.05;
+/** How often what was read before a repair came from the fault that the repair took away. Judgement: nobody knows. */
+const mendedShare = 0.5;
+
+/** Whether a suspect is, or is part of, what was mended. */
+export function isMended(mended: readonly string[], suspect: string): boolean {
+  return mended.some((each) => each === suspect || thingsOf(each).includes(suspect));
+}
+
+/**
+ * Likelihood of a reading, as evidence for what is wrong now. One from before a repair that did not help came from what
+ * is wrong now, or from a fault that has gone with the repair: p(r | h) becomes (1 - w) p(r | h) + w · max p(r | mended).
+ * @param mended - suspects mended so far though the fault stayed, in order
+ */
+export function likelihoodOf(
+  predictor: Predictor,
+  reading: TakenReading,
+  mended: readonly string[],
+  slips: number = slipShare,
+): ReadingLikelihood {
+  const own = readingLikelihood(predictor, reading, slips);
+  const since = mended.slice(reading.afterRepairs ?? 0);
+  if (since.length === 0) return own;
+  const was = predictor.hypotheses.map(({ suspect }) => isMended(since, suspect));
+  const gone = was.reduce((most, each, h) => (each ? Math.max(most, own.total[h]!, own.coming[h]!) : most), 0);
+  const mixed = (chances: Float64Array) =>
+    chances.map((chance, h) => (was[h]! ? chance : (1 - mendedShare) * chance + mendedShare * gone));
+  return { slip: own.slip, total: mixed(own.total), coming: mixed(own.coming) };
+}
