@@ -23,53 +23,32 @@ const demoJobSchema = z.strictObject({
 });
 
 /**
- * Loads the demo workshop from its documents, once: a workshop that is there already is left alone.
- * @returns its id, and whether it was loaded now
+ * Loads from the demo's documents what is not there yet; what is there already, with all that was added to it, is left
+ * alone.
+ * @returns the workshop's id, and how many jobs were loaded now
  * @throws {Error} naming the file and the field that does not fit
  */
 export async function loadDemo(
-  database: Database,
+  { models, sequelize }: Database,
   folder: string,
-): Promise<{ workshopId: string; loaded: boolean }> {
-  const workshop = await document(demoSchema, join(folder, 'workshop.json'));
-  const { models, sequelize } = database;
+): Promise<{ workshopId: string; loaded: number }> {
+  const { workshop, circuits, jobs } = await readDemo(folder);
   const workshopId = workshop.id;
-  if ((await models.Workshop.count({ where: { id: workshopId } })) > 0) return { workshopId, loaded: false };
-  const circuits = await Promise.all(
-    workshop.circuits.map(async ({ id, vehicleId, file }) => {
-      const circuit = await document(circuitSchema, join(folder, 'circuits', file));
-      return { workshopId, id, vehicleId, name: circuit.name, document: circuit };
-    }),
-  );
-  const files = (await readdir(join(folder, 'jobs'))).filter((file) => file.endsWith('.json')).sort();
-  const jobs = await Promise.all(files.map((file) => document(demoJobSchema, join(folder, 'jobs', file))));
+  const known = await models.Job.findAll({ where: { workshopId }, attributes: ['id'] });
+  const missing = jobs.filter(({ id }) => !known.some((each) => each.id === id));
   await sequelize.transaction(async (transaction) => {
-    const options = { transaction };
+    const options = { transaction, ignoreDuplicates: true };
+    const owned = <T>(each: T) => ({ workshopId, ...each });
     const { name, hourlyRate, askFrom } = workshop;
-    await models.Workshop.create({ id: workshopId, name, hourlyRate, askFrom }, options);
-    await models.Technician.bulkCreate(
-      workshop.technicians.map((each) => ({ workshopId, ...each })),
-      options,
-    );
-    await models.Vehicle.bulkCreate(
-      workshop.vehicles.map((each) => ({ workshopId, ...each })),
-      options,
-    );
-    await models.Circuit.bulkCreate(circuits, options);
-    for (const { id, circuitId, title, openedAt, events } of jobs) {
+    await models.Workshop.bulkCreate([{ id: workshopId, name, hourlyRate, askFrom }], options);
+    await models.Technician.bulkCreate(workshop.technicians.map(owned), options);
+    await models.Vehicle.bulkCreate(workshop.vehicles.map(owned), options);
+    await models.Circuit.bulkCreate(circuits.map(owned), options);
+    for (const { id, circuitId, title, openedAt, events } of missing) {
       const vehicleId = workshop.circuits.find((each) => each.id === circuitId)?.vehicleId ?? '';
-      await models.Job.create(
-        {
-          workshopId,
-          id,
-          vehicleId,
-          circuitId,
-          title,
-          openedAt: new Date(openedAt),
-          lastSequence: events.length,
-        },
-        options,
-      );
+      const lastSequence = events.length;
+      const job = { workshopId, id, vehicleId, circuitId, title, openedAt: new Date(openedAt), lastSequence };
+      await models.Job.create(job, { transaction });
       await models.JobEvent.bulkCreate(
         events.map((event, index) => ({
           workshopId,
@@ -79,11 +58,24 @@ export async function loadDemo(
           authorId: event.author,
           body: event,
         })),
-        options,
+        { transaction },
       );
     }
   });
-  return { workshopId, loaded: true };
+  return { workshopId, loaded: missing.length };
+}
+
+async function readDemo(folder: string) {
+  const workshop = await document(demoSchema, join(folder, 'workshop.json'));
+  const circuits = await Promise.all(
+    workshop.circuits.map(async ({ id, vehicleId, file }) => {
+      const circuit = await document(circuitSchema, join(folder, 'circuits', file));
+      return { id, vehicleId, name: circuit.name, document: circuit };
+    }),
+  );
+  const files = (await readdir(join(folder, 'jobs'))).filter((file) => file.endsWith('.json')).sort();
+  const jobs = await Promise.all(files.map((file) => document(demoJobSchema, join(folder, 'jobs', file))));
+  return { workshop, circuits, jobs };
 }
 
 async function document<T>(schema: z.ZodType<T>, file: string): Promise<T> {

@@ -32,7 +32,7 @@ async function main(): Promise<void> {
   const server = app.listen(Number(PORT), HOST, () => {
     const steps = [
       done.length === 0 ? 'database up to date' : `migrated: ${done.join(', ')}`,
-      loaded ? 'demo loaded' : 'demo there already',
+      loaded > 0 ? `demo loaded: ${loaded} jobs` : 'demo there already',
     ];
     // The parent waits for this line.
     process.stdout.write(`ready: ${steps.join('; ')}\n`);

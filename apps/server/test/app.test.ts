@@ -214,7 +214,7 @@ describe('a complaint', () => {
 describe('the schema', () => {
   test('is migrated once, the demo loaded once', async () => {
     expect(await migrate(server.database)).toEqual([]);
-    expect(await loadDemo(server.database, demoRoot)).toEqual({ workshopId: demo.id, loaded: false });
+    expect(await loadDemo(server.database, demoRoot)).toEqual({ workshopId: demo.id, loaded: 0 });
   });
 
   test('carries the workshop in every table but the migrations’ own', async () => {

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { circuitSchema } from './circuit';
 import { jobEventSchema, loggedEventSchema } from './job';
 import { portableJobSchema } from './jobFile';
-import { technicianSchema, vehicleSchema } from './people';
+import { colleagueSchema, kitSchema, vehicleSchema } from './people';
 import { longText, shortText } from './text';
 
 const id = z.uuid('Expected a UUID.');
@@ -38,7 +38,7 @@ export const workshopSchema = z.object({
   hourlyRate: z.number(),
   /** From this price on the customer is asked before a strip or a part. */
   askFrom: z.number(),
-  technicians: z.array(technicianSchema),
+  technicians: z.array(colleagueSchema),
   circuits: z.array(circuitSummarySchema),
 });
 
@@ -68,7 +68,7 @@ export type Problem = z.infer<typeof problemSchema>;
 
 /** One request of the API. */
 export interface Route {
-  readonly method: 'get' | 'post';
+  readonly method: 'get' | 'post' | 'put';
   /** Parameters as `{name}`. */
   readonly path: string;
   readonly summary: string;
@@ -102,6 +102,14 @@ export const routes = {
     summary: 'The workshop, its technicians and the circuits that it has',
     reply: workshopSchema,
     refusals: {},
+  },
+  keepKit: {
+    method: 'put',
+    path: '/api/technicians/{technicianId}/kit',
+    summary: 'Keep what a technician works with',
+    body: kitSchema,
+    reply: colleagueSchema,
+    refusals: { ...badBody, ...notFound },
   },
   jobs: {
     method: 'get',

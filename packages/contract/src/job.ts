@@ -4,6 +4,11 @@ import { localId, longText, shortText, suspectId, terminal } from './text';
 
 const fuseAmps = z.number().min(0.1, 'Expected 0.1 A or more.').max(100, 'Expected at most 100 A.');
 
+export const limiterLampSchema = z.strictObject({
+  kind: z.literal('lamp'),
+  watts: z.number().min(1, 'Expected 1 W or more.').max(100, 'Expected at most 100 W.'),
+});
+
 export const operatingStateSchema = z.strictObject({
   controls: z.record(localId, localId),
   batteryConnected: z.boolean(),
@@ -13,10 +18,7 @@ export const operatingStateSchema = z.strictObject({
     z.discriminatedUnion('kind', [
       z.strictObject({ kind: z.literal('fuse') }),
       z.strictObject({ kind: z.literal('open') }),
-      z.strictObject({
-        kind: z.literal('lamp'),
-        watts: z.number().min(1, 'Expected 1 W or more.').max(100, 'Expected at most 100 W.'),
-      }),
+      limiterLampSchema,
       z.strictObject({ kind: z.enum(['breaker', 'ammeter', 'jumper']), amps: fuseAmps }),
     ]),
   ),
@@ -34,25 +36,27 @@ export const operatingStateSchema = z.strictObject({
   renewed: z.array(localId).max(1000).readonly().optional(),
 }) satisfies z.ZodType<OperatingState>;
 
+export const instrumentSchema = z.enum([
+  'ohmmeter',
+  'voltmeter',
+  'lamp-to-ground',
+  'lamp-to-battery',
+  'clamp',
+  'cavity-lamp',
+  'load',
+  'fresh-fuse',
+  'look',
+  'wiggle',
+  'beeper',
+  'logic-tester',
+  'fuse-millivolts',
+  'ammeter',
+  'live-data',
+  'codes',
+]);
+
 export const testSchema = z.strictObject({
-  instrument: z.enum([
-    'ohmmeter',
-    'voltmeter',
-    'lamp-to-ground',
-    'lamp-to-battery',
-    'clamp',
-    'cavity-lamp',
-    'load',
-    'fresh-fuse',
-    'look',
-    'wiggle',
-    'beeper',
-    'logic-tester',
-    'fuse-millivolts',
-    'ammeter',
-    'live-data',
-    'codes',
-  ]),
+  instrument: instrumentSchema,
   at: z.string().regex(/^[A-Za-z0-9+_@.~-]{1,90}$/, 'Expected a point of the circuit.'),
 }) satisfies z.ZodType<Test>;
 

@@ -58,7 +58,7 @@ export { simulateReading } from './job/simulateReading';
 export type { Part } from './parts/part';
 export type { RelayTerminal } from './parts/relay';
 export { kindOf } from './parts/partKinds';
-export { limiterLamp, usualKit } from './plan/kit';
+export { cavityFills, leadFuseAmps, limiterWatts, usualKit } from './plan/kit';
 export type { Kit } from './plan/kit';
 export type { Move } from './plan/moves';
 export { moveWords, movesBetween } from './plan/moves';
@@ -81,7 +81,7 @@ export type { Suspect, Suspicion } from './suspicion/suspicion';
 export { formatQuantity, formatReading } from './units/formatQuantity';
 export { parseReading } from './units/parseReading';
 export type { ParsedReading } from './units/parseReading';
-export { cautionsOf, controlCaution } from './words/cautions';
+export { cautionsOf, controlCaution, leadCaution } from './words/cautions';
 export { midSentence, minutes, percent, tellsNothing, worth } from './words/figures';
 export {
   instruction,
@@ -93,4 +93,4 @@ export {
   watchedLoadName,
 } from './words/outcomes';
 export { pointWords } from './words/points';
-export { apartWord, fillWords, stateWords } from './words/states';
+export { apartWord, fillWords, leadName, stateWords } from './words/states';

@@ -1,4 +1,4 @@
-import type { Circuit, JobEvent } from '@grim-lantern/core';
+import type { Circuit, JobEvent, Kit } from '@grim-lantern/core';
 import type { CreationOptional, InferAttributes, InferCreationAttributes, Sequelize } from 'sequelize';
 import { DataTypes, Model } from 'sequelize';
 
@@ -13,6 +13,7 @@ class TechnicianRow extends Model<InferAttributes<TechnicianRow>, InferCreationA
   declare workshopId: string;
   declare id: string;
   declare name: string;
+  declare kit: CreationOptional<Kit | null>;
 }
 
 export class VehicleRow extends Model<InferAttributes<VehicleRow>, InferCreationAttributes<VehicleRow>> {
@@ -81,7 +82,7 @@ export function defineModels(sequelize: Sequelize): Models {
       options('workshops'),
     ),
     Technician: class extends TechnicianRow {}.init(
-      { workshopId: key(), id: key(), name: text() },
+      { workshopId: key(), id: key(), name: text(), kit: DataTypes.JSONB },
       options('technicians'),
     ),
     Vehicle: class extends VehicleRow {}.init(

@@ -1,11 +1,13 @@
 import { routes } from '@grim-lantern/contract';
-import type { CircuitSummary, Reply, RouteName, Workshop } from '@grim-lantern/contract';
+import type { CircuitSummary, Colleague, Reply, RouteName, Workshop } from '@grim-lantern/contract';
 import { Router } from 'express';
+import type { Kit } from '@grim-lantern/core';
 import type { Request } from 'express';
 import { z } from 'zod';
 import { createCircuitShelf } from '../circuits/circuitShelf';
 import type { Database } from '../database/database';
 import { createJobLog } from '../jobs/jobLog';
+import type { ProblemCode } from './problems';
 import { ApiProblem } from './problems';
 import { validated } from './validated';
 
@@ -19,6 +21,10 @@ export function apiRoutes(database: Database, workshopId: string): Router {
       return { status: 'ready' };
     },
     workshop: async () => workshop(database, workshopId, await shelf.list()),
+    keepKit(request) {
+      const technician = idIn(request, 'technicianId', 'technician/none');
+      return keepKit(database, workshopId, technician, validated(routes.keepKit.body, request.body));
+    },
     jobs: async () => ({ jobs: [...(await log.list())] }),
     openJob: (request) => log.open(validated(routes.openJob.body, request.body)),
     importJob: (request) => log.takeIn(validated(routes.importJob.body, request.body)),
@@ -45,10 +51,21 @@ export function apiRoutes(database: Database, workshopId: string): Router {
 }
 
 /** A UUID from the path: what is none cannot name anything that is stored. */
-function idIn(request: Request, parameter: string, unknown: 'job/unknown' | 'circuit/unknown'): string {
+function idIn(request: Request, parameter: string, unknown: ProblemCode): string {
   const result = z.uuid().safeParse(request.params[parameter]);
   if (!result.success) throw new ApiProblem(unknown);
   return result.data;
+}
+
+function colleague({ id, name, kit }: Colleague): Colleague {
+  return { id, name, kit };
+}
+
+/** @throws {ApiProblem} where this workshop has no such technician */
+async function keepKit({ models }: Database, workshopId: string, id: string, kit: Kit): Promise<Colleague> {
+  const technician = await models.Technician.findOne({ where: { workshopId, id } });
+  if (technician === null) throw new ApiProblem('technician/none');
+  return colleague(await technician.update({ kit }));
 }
 
 async function workshop(
@@ -65,7 +82,7 @@ async function workshop(
     name,
     hourlyRate,
     askFrom,
-    technicians: technicians.map(({ id, name: technician }) => ({ id, name: technician })),
+    technicians: technicians.map(colleague),
     circuits: [...circuits],
   };
 }

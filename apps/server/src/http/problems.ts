@@ -9,6 +9,7 @@ const problems = {
   'job/unknown': { status: 404, message: 'There is no such job in this workshop.' },
   'circuit/unknown': { status: 404, message: 'There is no such circuit in this workshop.' },
   'vehicle/unknown': { status: 404, message: 'There is no such vehicle in this workshop.' },
+  'technician/none': { status: 404, message: 'There is no such technician in this workshop.' },
   'circuit/id-taken': {
     status: 409,
     message: 'This id belongs to another circuit already: expected a new one.',

@@ -16,7 +16,7 @@ export function figureWords(
   const name = cavity === null ? part.name : `${part.name} · ${cavity}`;
   if (part.kind === 'fuse') {
     const fitted = cavityFill(state, part.id).kind === 'fuse';
-    return { figure, name, below: fitted ? `${part.ratingAmps} A` : fillWords(state, part.id) };
+    return { figure, name, below: fitted ? `${part.ratingAmps} A` : fillWords(cavityFill(state, part.id)) };
   }
   return { figure, name, below: state.apart.includes(part.id) ? apartWord(circuit, part.id) : null };
 }

@@ -1,7 +1,7 @@
 import type { InstrumentId, Kit } from '@grim-lantern/core';
-import { allInstruments } from '@grim-lantern/core';
+import { allInstruments, limiterWatts } from '@grim-lantern/core';
 import { Sheet } from '../app/Sheet';
-import { ownKit, sessionSlice } from '../store/session';
+import { ownKit, sendKits, sessionSlice } from '../store/session';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Segments } from './Segments';
 
@@ -11,14 +11,15 @@ const swaps = [
   { id: 'never', name: 'Pins first' },
 ] as const;
 
-const lamps = [5, 21, 55] as const;
-
 /** What the technician has to hand and likes to work with: the plan is weighed by it. */
 export function KitDialog({ onClose }: { readonly onClose: () => void }) {
   const dispatch = useAppDispatch();
   const session = useAppSelector((state) => state.session);
   const kit = ownKit(session);
-  const choose = (change: Partial<Kit>) => dispatch(sessionSlice.actions.kitChosen({ ...kit, ...change }));
+  const choose = (change: Partial<Kit>) => {
+    dispatch(sessionSlice.actions.kitChosen({ ...kit, ...change }));
+    void dispatch(sendKits());
+  };
   const disabled = session.technicianId === null;
   const place = (id: InstrumentId, where: string) => {
     const without = kit.without.filter((each) => each !== id);
@@ -52,7 +53,7 @@ export function KitDialog({ onClose }: { readonly onClose: () => void }) {
         <Segments
           label="Limiter lamp"
           chosen={kit.limiter?.kind === 'lamp' ? String(kit.limiter.watts) : '21'}
-          positions={lamps.map((watts) => ({ id: String(watts), name: `${watts} W` }))}
+          positions={limiterWatts.map((watts) => ({ id: String(watts), name: `${watts} W` }))}
           disabled={disabled}
           onChoose={(watts) => choose({ limiter: { kind: 'lamp', watts: Number(watts) } })}
         />

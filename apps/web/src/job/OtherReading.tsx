@@ -135,7 +135,7 @@ function worthWords(answer: PointAnswer | 'failed' | null): string {
   if (answer === 'failed')
     return 'What it would tell could not be worked out. The reading can be entered all the same.';
   if (answer.foreseen === null || tellsNothing(answer.foreseen.bits)) {
-    return 'It would tell nothing new: in this state every suspect reads the same.';
+    return 'It would tell next to nothing: in this state all that is still likely reads the same here.';
   }
   const { bits, work } = answer.foreseen;
   return `Worth ${worth(bits)}, ${minutes(work.minutes)}.`;

@@ -4,16 +4,14 @@ import {
   cavityFill,
   controlCaution,
   fillWords,
-  kindOf,
-  limiterLamp,
+  leadName,
+  partById,
   stateWords,
-  withApart,
-  withCavity,
   withControl,
 } from '@grim-lantern/core';
-import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { Segments } from './Segments';
+import { TakeApart } from './TakeApart';
 
 interface StateStripProps {
   readonly circuit: Circuit;
@@ -56,20 +54,12 @@ export function StateStrip({ circuit, state, record }: StateStripProps) {
           />
         ))}
         <div className="flex flex-wrap items-center gap-2">
-          {state.apart.map((id) => (
+          {outOfPlace(circuit, state).map((words) => (
             <span
-              key={id}
+              key={words}
               className="border-ink flex min-h-11 items-center border px-3 text-[15px] font-medium"
             >
-              {circuit.parts.find((part) => part.id === id)?.name} {apartWord(circuit, id)}
-            </span>
-          ))}
-          {Object.keys(state.cavities).map((id) => (
-            <span
-              key={id}
-              className="border-ink flex min-h-11 items-center border px-3 text-[15px] font-medium"
-            >
-              {circuit.parts.find((part) => part.id === id)?.name}: {fillWords(state, id)}
+              {words}
             </span>
           ))}
           {!state.batteryConnected && (
@@ -91,79 +81,13 @@ export function StateStrip({ circuit, state, record }: StateStripProps) {
   );
 }
 
-/** Everything that can be pulled, parted, unplugged or put into a cavity. */
-function TakeApart({
-  circuit,
-  state,
-  set,
-  disabled,
-}: {
-  circuit: Circuit;
-  state: OperatingState;
-  set: (next: OperatingState) => void;
-  disabled: boolean;
-}) {
-  const removable = circuit.parts.filter((part) => kindOf(part).removal !== null && part.kind !== 'fuse');
-  const fuses = circuit.parts.filter((part) => part.kind === 'fuse');
-  const fills = [{ kind: 'fuse' }, { kind: 'open' }, limiterLamp] as const;
-  return (
-    <Popover.Root>
-      <Popover.Trigger className="key border-line" disabled={disabled}>
-        Pull or part …
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="end"
-          sideOffset={6}
-          collisionPadding={12}
-          className="bg-raised border-ink z-20 max-h-[70vh] w-[340px] overflow-auto border p-4"
-        >
-          <h3 className="text-dim mb-1 text-[15px]">In the cavity</h3>
-          {fuses.map(({ id, name }) => (
-            <div key={id} className="mb-2">
-              <Segments
-                label={name}
-                chosen={cavityFill(state, id).kind}
-                positions={[
-                  { id: 'fuse', name: 'Fuse' },
-                  { id: 'open', name: 'Empty' },
-                  { id: 'lamp', name: 'Lamp' },
-                ]}
-                disabled={disabled}
-                onChoose={(kind) =>
-                  set(withCavity(state, id, fills.find((fill) => fill.kind === kind) ?? fills[0]))
-                }
-              />
-            </div>
-          ))}
-          <h3 className="text-dim mt-3 mb-1 text-[15px]">Apart</h3>
-          <ul>
-            {removable.map(({ id, name }) => (
-              <li key={id}>
-                <label className="flex min-h-11 items-center gap-3">
-                  <input
-                    type="checkbox"
-                    className="accent-ink h-6 w-6"
-                    checked={state.apart.includes(id)}
-                    onChange={({ target }) => set(withApart(state, id, target.checked))}
-                  />
-                  {name}{' '}
-                  {state.apart.includes(id) && <span className="text-dim">{apartWord(circuit, id)}</span>}
-                </label>
-              </li>
-            ))}
-          </ul>
-          <label className="border-line mt-2 flex min-h-11 items-center gap-3 border-t pt-2">
-            <input
-              type="checkbox"
-              className="accent-ink h-6 w-6"
-              checked={!state.batteryConnected}
-              onChange={({ target }) => set({ ...state, batteryConnected: !target.checked })}
-            />
-            Battery disconnected
-          </label>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
-  );
+/** What is taken apart, swapped, filled otherwise or laid by hand, each in words. */
+function outOfPlace(circuit: Circuit, state: OperatingState): readonly string[] {
+  const name = (id: string) => partById(circuit, id).name;
+  return [
+    ...state.apart.map((id) => `${name(id)} ${apartWord(circuit, id)}`),
+    ...(state.renewed ?? []).map((id) => `${name(id)} swapped`),
+    ...Object.keys(state.cavities).map((id) => `${name(id)}: ${fillWords(cavityFill(state, id))}`),
+    ...(state.leads ?? []).map((lead) => leadName(circuit, lead)),
+  ];
 }

@@ -54,7 +54,9 @@ export function portableJob(
       openedAt,
       circuitId,
       vehicle,
-      technicians: technicians.filter((each) => authors.has(each.id)),
+      technicians: technicians
+        .filter((each) => authors.has(each.id))
+        .map(({ id: who, name }) => ({ id: who, name })),
     },
   };
 }

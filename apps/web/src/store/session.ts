@@ -1,22 +1,29 @@
 import type { Kit } from '@grim-lantern/core';
 import { usualKit } from '@grim-lantern/core';
-import { createSlice } from '@reduxjs/toolkit';
+import { kitSchema } from '@grim-lantern/contract';
+import { createAsyncThunk, createSlice, original } from '@reduxjs/toolkit';
 import type { PayloadAction } from '@reduxjs/toolkit';
+import { z } from 'zod';
+import { request } from '../api/request';
+import { loadWorkshop } from './workshop';
 
 export type Light = 'night' | 'day';
 
-/** Who holds the tablet, in which light, and what each of them works with. Kept in the browser. */
+/** Who holds the tablet, in which light, and what each of them works with. Kept in the browser; kits on the server too. */
 export interface SessionState {
   readonly technicianId: string | null;
   readonly light: Light;
   /** By technician. */
   readonly kits: Readonly<Record<string, Kit>>;
+  /** The technicians whose kit has not reached the server yet. */
+  readonly unsentKits: readonly string[];
 }
 
 const keys = {
   technician: 'grim-lantern/technician',
   light: 'grim-lantern/light',
   kits: 'grim-lantern/kits',
+  unsentKits: 'grim-lantern/unsent-kits',
 };
 
 /** What the browser remembers; the page's first script has already chosen a light. */
@@ -24,21 +31,35 @@ export function rememberedSession(): SessionState {
   return {
     technicianId: localStorage.getItem(keys.technician),
     light: document.documentElement.dataset['light'] === 'day' ? 'day' : 'night',
-    kits: rememberedKits(),
+    kits: remembered(z.record(z.string(), kitSchema), keys.kits) ?? {},
+    unsentKits: remembered(z.array(z.string()), keys.unsentKits) ?? [],
   };
 }
 
-function rememberedKits(): SessionState['kits'] {
+/** What stands under a key; null where there is nothing, or somebody else wrote there. */
+function remembered<T>(schema: z.ZodType<T>, key: string): T | null {
   try {
-    const kits: unknown = JSON.parse(localStorage.getItem(keys.kits) ?? '{}');
-    return typeof kits === 'object' && kits !== null ? (kits as SessionState['kits']) : {};
+    const parsed = schema.safeParse(JSON.parse(localStorage.getItem(key) ?? 'null'));
+    return parsed.success ? parsed.data : null;
   } catch {
-    // Somebody else wrote there: the usual kit it is.
-    return {};
+    return null;
   }
 }
 
-const initialState: SessionState = { technicianId: null, light: 'night', kits: {} };
+/** Sends the kits that have not reached the server; one that cannot be sent waits for the next time. */
+export const sendKits = createAsyncThunk('session/sendKits', async (_none: void, { getState }) => {
+  const { kits, unsentKits } = (getState() as { session: SessionState }).session;
+  const sent: Record<string, Kit> = {};
+  for (const technicianId of unsentKits) {
+    const kit = kits[technicianId];
+    if (kit === undefined) continue;
+    const answer = await request('keepKit', { params: { technicianId }, body: kit });
+    if (answer.status !== 'out-of-reach') sent[technicianId] = kit;
+  }
+  return sent;
+});
+
+const initialState: SessionState = { technicianId: null, light: 'night', kits: {}, unsentKits: [] };
 
 export const sessionSlice = createSlice({
   name: 'session',
@@ -49,8 +70,24 @@ export const sessionSlice = createSlice({
     kitChosen: (state, { payload }: PayloadAction<Kit>): SessionState =>
       state.technicianId === null
         ? state
-        : { ...state, kits: { ...state.kits, [state.technicianId]: payload } },
+        : {
+            ...state,
+            kits: { ...state.kits, [state.technicianId]: payload },
+            unsentKits: [...new Set([...state.unsentKits, state.technicianId])],
+          },
   },
+  extraReducers: (builder) =>
+    builder
+      .addCase(loadWorkshop.fulfilled, (state, { payload }): SessionState => {
+        const told = payload.workshop.technicians.flatMap(({ id, kit }) =>
+          kit === null || state.unsentKits.includes(id) ? [] : [[id, kit] as const],
+        );
+        return { ...state, kits: { ...state.kits, ...Object.fromEntries(told) } };
+      })
+      .addCase(sendKits.fulfilled, (state, { payload: sent }): SessionState => ({
+        ...state,
+        unsentKits: state.unsentKits.filter((id) => original(state)?.kits[id] !== sent[id]),
+      })),
 });
 
 /** The kit of whoever holds the tablet. */
@@ -59,9 +96,10 @@ export function ownKit({ technicianId, kits }: SessionState): Kit {
 }
 
 /** Writes the session where the next page load finds it, and puts the light on. */
-export function rememberSession({ technicianId, light, kits }: SessionState): void {
+export function rememberSession({ technicianId, light, kits, unsentKits }: SessionState): void {
   if (technicianId !== null) localStorage.setItem(keys.technician, technicianId);
   localStorage.setItem(keys.kits, JSON.stringify(kits));
+  localStorage.setItem(keys.unsentKits, JSON.stringify(unsentKits));
   if (document.documentElement.dataset['light'] === light) return;
   localStorage.setItem(keys.light, light);
   document.documentElement.dataset['light'] = light;

@@ -53,9 +53,10 @@ export function withCavity(state: OperatingState, fuse: string, fill: CavityFill
   };
 }
 
-/** The same state with one more fused lead laid. */
-export function withLead(state: OperatingState, lead: Lead): OperatingState {
-  return { ...state, leads: [...(state.leads ?? []), lead] };
+/** The same state with one fused lead laid, or taken off: a lead is known by its two ends. */
+export function withLead(state: OperatingState, lead: Lead, laid = true): OperatingState {
+  const others = (state.leads ?? []).filter(({ from, to }) => from !== lead.from || to !== lead.to);
+  return { ...state, leads: laid ? [...others, lead] : others };
 }
 
 /** Whether a part has been swapped for a good one. */
@@ -63,10 +64,10 @@ export function isRenewed({ renewed }: OperatingState, part: string): boolean {
   return renewed?.includes(part) === true;
 }
 
-/** The same state with one part swapped for a good one. */
-export function withRenewed(state: OperatingState, part: string): OperatingState {
+/** The same state with one part swapped for a good one, or the old one put back. */
+export function withRenewed(state: OperatingState, part: string, renewed = true): OperatingState {
   const others = (state.renewed ?? []).filter((each) => each !== part);
-  return { ...state, renewed: [...others, part].sort() };
+  return { ...state, renewed: renewed ? [...others, part].sort() : others };
 }
 
 /** The same state with one control moved. */

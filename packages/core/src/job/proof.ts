@@ -22,7 +22,9 @@ export function proofPairs(predictor: Predictor, job: JobState): readonly ProofP
     .filter((each) => isAfterRepair(job, each))
     .flatMap((after) => {
       const question = questionOf(after);
-      const before = standing.filter((each) => !isAfterRepair(job, each) && questionOf(each) === question).at(-1);
+      const before = standing
+        .filter((each) => !isAfterRepair(job, each) && questionOf(each) === question)
+        .at(-1);
       if (before === undefined) return [];
       const healthy = fitsHealthy(predictor, after);
       return { before, after, healthy, proves: healthy && !fitsHealthy(predictor, before) };

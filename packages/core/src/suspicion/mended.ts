@@ -28,7 +28,10 @@ export function likelihoodOf(
   const since = mended.slice(reading.afterRepairs ?? 0);
   if (since.length === 0) return own;
   const was = predictor.hypotheses.map(({ suspect }) => isMended(since, suspect));
-  const gone = was.reduce((most, each, h) => (each ? Math.max(most, own.total[h]!, own.coming[h]!) : most), 0);
+  const gone = was.reduce(
+    (most, each, h) => (each ? Math.max(most, own.total[h]!, own.coming[h]!) : most),
+    0,
+  );
   const mixed = (chances: Float64Array) =>
     chances.map((chance, h) => (was[h]! ? chance : (1 - mendedShare) * chance + mendedShare * gone));
   return { slip: own.slip, total: mixed(own.total), coming: mixed(own.coming) };

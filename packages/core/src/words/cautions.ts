@@ -2,6 +2,10 @@ import type { Circuit } from '../circuit/circuit';
 import { placeById } from '../circuit/terminals';
 import type { ProposedAction } from '../plan/nextActions';
 
+/** Where a lead is laid by hand. */
+export const leadCaution =
+  'Only a lead with its own fuse, no larger than the circuit’s; never onto a module’s pin that it drives.';
+
 /** The cautions of the places where an action puts the hand, and of what it fits. */
 export function cautionsOf(circuit: Circuit, { work, test }: ProposedAction): readonly string[] {
   const moved = work.moves.flatMap((move) =>
@@ -15,11 +19,7 @@ export function cautionsOf(circuit: Circuit, { work, test }: ProposedAction): re
       ? ['The lamp gets hot: keep it off trim. Never a larger fuse or a plain wire in its place.']
       : []),
     ...(test.instrument === 'ohmmeter' ? ['Ohms only with the power off at this point.'] : []),
-    ...(laid
-      ? [
-          'Only a lead with its own fuse, no larger than the circuit’s; never onto a module’s pin that it drives.',
-        ]
-      : []),
+    ...(laid ? [leadCaution] : []),
     ...moved,
     ...atPlaces,
   ];

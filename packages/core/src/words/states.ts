@@ -1,5 +1,5 @@
 import type { Circuit } from '../circuit/circuit';
-import type { OperatingState } from '../circuit/operatingState';
+import type { CavityFill, Lead, OperatingState } from '../circuit/operatingState';
 import { cavityFill } from '../circuit/operatingState';
 import { partById, terminalName } from '../circuit/terminals';
 
@@ -13,13 +13,10 @@ export function stateWords(circuit: Circuit, state: OperatingState): string {
   });
   const apart = state.apart.map((id) => `${partById(circuit, id).name} ${apartWord(circuit, id)}`);
   const cavities = Object.keys(state.cavities).map(
-    (id) => `${partById(circuit, id).name}: ${fillWords(state, id)}`,
+    (id) => `${partById(circuit, id).name}: ${fillWords(cavityFill(state, id))}`,
   );
   const battery = state.batteryConnected ? [] : ['battery off'];
-  const leads = (state.leads ?? []).map(
-    ({ from, to }) =>
-      `lead from ${from === 'own supply' || from === 'ground' ? from : terminalName(circuit, from)} to ${terminalName(circuit, to)}`,
-  );
+  const leads = (state.leads ?? []).map((lead) => leadName(circuit, lead));
   const renewed = (state.renewed ?? []).map((id) => `${partById(circuit, id).name} swapped`);
   const all = [...battery, ...controls, ...apart, ...renewed, ...cavities, ...leads];
   return all.length === 0 ? 'everything at rest' : all.join(' · ');
@@ -31,9 +28,15 @@ export function apartWord(circuit: Circuit, id: string): string {
   return kind === 'connector' ? 'parted' : kind === 'relay' ? 'pulled' : 'unplugged';
 }
 
+/** A fused lead that lies: `lead from ground to K4 pin 86`. */
+export function leadName(circuit: Circuit, { from, to }: Lead): string {
+  const end = (each: Lead['from']) =>
+    each === 'own supply' || each === 'ground' ? each : terminalName(circuit, each);
+  return `lead from ${end(from)} to ${end(to)}`;
+}
+
 /** What stands in a fuse's cavity, in words. */
-export function fillWords(state: OperatingState, fuse: string): string {
-  const fill = cavityFill(state, fuse);
+export function fillWords(fill: CavityFill): string {
   switch (fill.kind) {
     case 'fuse':
       return 'fuse fitted';

@@ -50,28 +50,16 @@ describe('a repair that did not help', () => {
     const other = assess(predictor, foldJob(minibus, searched)).suspicion.suspects.find(
       ({ id }) => id !== 'C3' && minibus.sections.some((section) => section.id === id),
     )!;
-    const played = playJob(
-      predictor,
-      repairedInVain(searched, other.id),
-      read(pin),
-      16,
-      undefined,
-      'proven',
-    );
+    const played = playJob(predictor, repairedInVain(searched, other.id), read(pin), 16, undefined, 'proven');
     expect(played.suspect).toBe('C3');
   });
 
   test('where two things were wrong, the second is found after the first is mended', () => {
-    const second = predictor.hypotheses.findIndex(({ suspect, name }) => suspect === 'K2' && /coil/.test(name));
-    expect(second).toBeGreaterThan(0);
-    const played = playJob(
-      predictor,
-      repairedInVain(searched, 'C3'),
-      read(second),
-      20,
-      undefined,
-      'proven',
+    const second = predictor.hypotheses.findIndex(
+      ({ suspect, name }) => suspect === 'K2' && /coil/.test(name),
     );
+    expect(second).toBeGreaterThan(0);
+    const played = playJob(predictor, repairedInVain(searched, 'C3'), read(second), 20, undefined, 'proven');
     expect(played.suspect).toBe('K2');
   });
 });

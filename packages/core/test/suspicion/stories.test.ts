@@ -96,11 +96,9 @@ describe('a fault that comes and goes', () => {
     };
     const predictor = createPredictor(moved);
     const before = suspicionOf(predictor, seen, { comingShare: comesAndGoesShare.told });
-    const after = suspicionOf(
-      predictor,
-      [...seen, read('w', 'wiggle', 'door', rest, 'changes')],
-      { comingShare: comesAndGoesShare.told },
-    );
+    const after = suspicionOf(predictor, [...seen, read('w', 'wiggle', 'door', rest, 'changes')], {
+      comingShare: comesAndGoesShare.told,
+    });
     expect(chanceOf(after, 'W2')).toBeGreaterThan(3 * chanceOf(before, 'W2'));
   });
 });

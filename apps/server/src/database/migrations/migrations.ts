@@ -1,6 +1,7 @@
 import { jobsAsLogs } from './0001-jobs-as-logs';
 import { workshopMoney } from './0002-workshop-money';
+import { techniciansKit } from './0003-technicians-kit';
 import type { Migration } from './migration';
 
 /** Every step, oldest first. */
-export const migrations: readonly Migration[] = [jobsAsLogs, workshopMoney];
+export const migrations: readonly Migration[] = [jobsAsLogs, workshopMoney, techniciansKit];

@@ -1,0 +1,57 @@
+import { usualKit } from '@grim-lantern/core';
+import { newId } from '../src/job/useJob';
+import { ownKit, sendKits, sessionSlice } from '../src/store/session';
+import { createStore } from '../src/store/store';
+import { loadWorkshop } from '../src/store/workshop';
+
+const technician = newId();
+const liked = { ...usualKit, preferred: ['clamp' as const] };
+const { technicianChosen, kitChosen } = sessionSlice.actions;
+
+function open() {
+  const store = createStore();
+  store.dispatch(technicianChosen(technician));
+  return store;
+}
+
+/** A server that keeps the kit of one technician, or is gone. */
+function serve(there: boolean) {
+  const kept: unknown[] = [];
+  globalThis.fetch = ((address: string, init?: { method?: string; body?: string }) => {
+    if (!there) return Promise.reject(new TypeError('no route'));
+    if (init?.method === 'PUT') kept.push(JSON.parse(init.body ?? 'null'));
+    const person = { id: technician, name: 'I. Moss', kit: kept.at(-1) ?? null };
+    if (address.endsWith('/kit')) return Promise.resolve(Response.json(person));
+    if (address === '/api/jobs') return Promise.resolve(Response.json({ jobs: [] }));
+    const workshop = { name: 'Workshop', hourlyRate: 60, askFrom: 50, technicians: [person], circuits: [] };
+    return Promise.resolve(Response.json(workshop));
+  }) as typeof fetch;
+  return kept;
+}
+
+beforeEach(() => localStorage.clear());
+
+test('a kit chosen while the server is gone is kept, and sent when it is back', async () => {
+  serve(false);
+  const store = open();
+  store.dispatch(kitChosen(liked));
+  await store.dispatch(sendKits());
+  expect(store.getState().session.unsentKits).toEqual([technician]);
+  // The page is opened anew; what the server holds does not undo what waits.
+  const again = open();
+  expect(ownKit(again.getState().session)).toEqual(liked);
+  const kept = serve(true);
+  await again.dispatch(loadWorkshop());
+  expect(ownKit(again.getState().session)).toEqual(liked);
+  await again.dispatch(sendKits());
+  expect(kept).toEqual([liked]);
+  expect(again.getState().session.unsentKits).toEqual([]);
+});
+
+test('on another tablet the kit comes with the technician', async () => {
+  serve(true).push(liked);
+  const store = open();
+  expect(ownKit(store.getState().session)).toEqual(usualKit);
+  await store.dispatch(loadWorkshop());
+  expect(ownKit(store.getState().session)).toEqual(liked);
+});
