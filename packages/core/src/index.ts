@@ -46,6 +46,7 @@ export { expectedWords, fitsHealthy } from './job/fit';
 export { handOver } from './job/handOver';
 export { isListRead, moduleChecklist } from './job/moduleChecklist';
 export type { ChecklistLine } from './job/moduleChecklist';
+export { beforeItGoes, nothingReproduces, nothingReproducesWords } from './job/nothingReproduces';
 export { outOfOrder } from './job/order';
 export { proofPairs, proofWanted } from './job/proof';
 export type { ProofPair } from './job/proof';

@@ -10,6 +10,7 @@ import {
 import { useId, useState } from 'react';
 import type { Diagnosis } from '../worker/useDiagnosis';
 import type { Question } from './CustomerPanel';
+import { Closing, Reopen } from './Closing';
 import { CustomerPanel } from './CustomerPanel';
 import { ReadingEntry } from './ReadingEntry';
 
@@ -72,19 +73,6 @@ function Cause({ circuit, diagnosis: { job }, record }: Omit<RepairPanelProps, '
       {root !== '' && <p className="text-dim">Why it failed: {root}</p>}
       <Reopen record={record} />
     </section>
-  );
-}
-
-function Reopen({ record }: { record: Recorder }) {
-  return (
-    <button
-      type="button"
-      className="key border-line mt-2"
-      disabled={record === null}
-      onClick={() => record?.({ type: 'job-reopened' })}
-    >
-      Reopen the search
-    </button>
   );
 }
 
@@ -258,60 +246,6 @@ function Proof({
             </button>
           )}
         </article>
-      )}
-    </section>
-  );
-}
-
-function Closing({ job, proven, record }: { job: Diagnosis['job']; proven: boolean; record: Recorder }) {
-  const [why, setWhy] = useState('');
-  const field = useId();
-  if (job.closed !== null) {
-    return (
-      <section aria-label="Closed" className="py-4">
-        <h2 className={`text-2xl font-semibold ${job.closed.proven ? 'text-agree' : ''}`}>
-          {job.closed.proven ? 'Proven and closed' : 'Closed unproven'}
-        </h2>
-        <p>{job.closed.why}</p>
-        {job.cause === null && <Reopen record={record} />}
-      </section>
-    );
-  }
-  return (
-    <section aria-label="Close the job" className="flex flex-col gap-2 py-4">
-      {proven ? (
-        <button
-          type="button"
-          className="key key-chosen self-start"
-          disabled={record === null}
-          onClick={() => record?.({ type: 'job-closed', proven: true, why: '' })}
-        >
-          Close as proven
-        </button>
-      ) : (
-        <>
-          <label htmlFor={field} className="text-dim text-[15px]">
-            Close it unproven: why
-          </label>
-          <div className="flex gap-2">
-            <input
-              id={field}
-              className="field"
-              maxLength={1000}
-              placeholder="nothing reproduces; limiter fuse fitted, customer told to come back"
-              value={why}
-              onChange={({ target }) => setWhy(target.value)}
-            />
-            <button
-              type="button"
-              className="key shrink-0"
-              disabled={record === null || why.trim() === ''}
-              onClick={() => record?.({ type: 'job-closed', proven: false, why: why.trim() })}
-            >
-              Close
-            </button>
-          </div>
-        </>
       )}
     </section>
   );

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAppSelector } from '../store/store';
 import type { Diagnosis } from '../worker/useDiagnosis';
+import { FairToStop } from './FairToStop';
 import { CausePanel } from './CausePanel';
 import type { Question } from './CustomerPanel';
 import { DoubtfulEntry } from './DoubtfulEntry';
@@ -105,6 +106,7 @@ function Search({
           Not scanned yet: {unscanned.map((id) => partById(circuit, id).name).join(', ')}
         </Link>
       )}
+      <FairToStop {...{ circuit, diagnosis, record }} />
       <CausePanel {...{ jobId, circuit, diagnosis, record }} />
       {actions?.[0] !== undefined && <StopOrGoOn {...{ circuit, diagnosis, onAsk }} action={actions[0]} />}
       <NextPanel

@@ -20,10 +20,14 @@ export async function reportPdf(report: ReportModel, drawing: string | null): Pr
   return pdfMake.createPdf(pdfDocument(report, drawing)).getBlob();
 }
 
-/** Width between the margins of an A4 page, points. */
-const usableWidth = 515;
+/** What a drawing may fill: between the margins of an upright A4 page, and of one across. Points. */
+const upright: [number, number] = [515, 210];
+const across: [number, number] = [762, 500];
+/** A drawing this many times wider than high gets a page across: upright its letters would be too small to read. */
+const wideFrom = 2.2;
 
 export function pdfDocument(report: ReportModel, drawing: string | null): PdfDocument {
+  const wide = drawing !== null && proportions(drawing) > wideFrom;
   return {
     pageSize: 'A4',
     pageMargins: [40, 40, 40, 45],
@@ -42,15 +46,7 @@ export function pdfDocument(report: ReportModel, drawing: string | null): PdfDoc
       { text: report.standing, bold: true, margin: [0, 3, 0, 0] },
       ...block('Complaint', [report.complaint]),
       ...block('Where the job stands', report.handOver),
-      ...(drawing === null
-        ? []
-        : [
-            {
-              svg: drawing,
-              fit: [usableWidth, 210] as [number, number],
-              margin: [0, 8, 0, 0] as [number, number, number, number],
-            },
-          ]),
+      ...(drawing === null || wide ? [] : [drawn(drawing, upright)]),
       ...readingsTable(report),
       ...(report.cause === null
         ? []
@@ -62,8 +58,21 @@ export function pdfDocument(report: ReportModel, drawing: string | null): PdfDoc
       ...proofTable(report),
       ...block('Customer', report.customer),
       ...block('Time and money', [report.spent]),
+      ...(drawing !== null && wide ? [drawn(drawing, across)] : []),
     ],
   };
+}
+
+function drawn(svg: string, fit: [number, number]): Content {
+  return fit === across
+    ? { svg, fit, pageBreak: 'before', pageOrientation: 'landscape' }
+    : { svg, fit, margin: [0, 8, 0, 0] };
+}
+
+/** Width over height of a drawing, by its view box. */
+function proportions(svg: string): number {
+  const [, width, height] = /viewBox="[-\d.]+ [-\d.]+ ([\d.]+) ([\d.]+)"/.exec(svg) ?? [];
+  return Number(width) / Number(height);
 }
 
 function block(title: string, lines: readonly string[]): Content[] {

@@ -1,0 +1,64 @@
+import type { Circuit } from '../circuit/circuit';
+import type { ProposedAction } from '../plan/nextActions';
+import { entropyBits } from '../suspicion/suspicion';
+import { percent } from '../words/figures';
+import { suspectName } from '../words/outcomes';
+import type { Assessment } from './assess';
+import type { JobState, LedgerReading } from './foldJob';
+
+/** A fault that hides: readings were taken, none shows it, and what is left to ask tells little for its minutes. */
+export interface NothingReproduces {
+  /** Standing readings that are what a healthy circuit shows. */
+  readonly healthy: number;
+  /** Minutes that the rest of the search would take at the pace of its best reading. */
+  readonly minutesLeft: number;
+}
+
+/** So many healthy readings, and a search so many minutes long from here, make it fair to stop. Judgement. */
+const healthyFrom = 10;
+const minutesFrom = 20;
+/** How a fuse is told to have blown when nothing blows it now. */
+const hidden: readonly string[] = ['at-random', 'in-the-wet'];
+
+/**
+ * @param showing - the standing readings that a healthy circuit would not show
+ * @returns null while something shows the fault, or the next reading is worth its minutes
+ */
+export function nothingReproduces(
+  { readings }: JobState,
+  { suspicion, isolated }: Assessment,
+  showing: readonly LedgerReading[],
+  best: ProposedAction | undefined,
+): NothingReproduces | null {
+  const seen = showing.some(({ value }) => value.kind !== 'outcome' || !hidden.includes(value.outcome));
+  const healthy = readings.filter(({ withdrawn }) => withdrawn === null).length - showing.length;
+  if (isolated !== null || seen || healthy < healthyFrom) return null;
+  const left = entropyBits(suspicion.suspects.map(({ probability }) => probability));
+  const minutesLeft = best === undefined ? Infinity : (left * best.work.minutes) / best.bits;
+  return minutesLeft < minutesFrom ? null : { healthy, minutesLeft };
+}
+
+/** The same as the reason for which a job is closed unproven, with what stays likeliest. */
+export function nothingReproducesWords(
+  circuit: Circuit,
+  { suspicion }: Assessment,
+  { healthy }: NothingReproduces,
+): string {
+  const left = suspicion.suspects
+    .slice(0, 3)
+    .map(({ id, probability }) => `${suspectName(circuit, id)} ${percent(probability)}`);
+  return `Nothing reproduces: ${healthy} readings are what a healthy circuit shows. Likeliest left: ${left.join(', ')}.`;
+}
+
+/** What to do before the vehicle goes, fuse by fuse: as labelled, and what the customer watches for. */
+export function beforeItGoes(circuit: Circuit, { state }: JobState): readonly string[] {
+  const filled = circuit.parts.flatMap((part) =>
+    part.kind === 'fuse' && state.cavities[part.id] !== undefined
+      ? [`Fit ${part.name} as labelled, ${part.ratingAmps} A: never a larger one.`]
+      : [],
+  );
+  return [
+    ...filled,
+    'Tell the customer to note what was switched on, the weather and the road when it fails, and to leave it failed.',
+  ];
+}
