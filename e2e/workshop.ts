@@ -13,7 +13,7 @@ import { serve } from '../scripts/serve';
 const circuitOf = (file: string) =>
   JSON.parse(readFileSync(inProject('demo/circuits', file), 'utf8')) as Circuit;
 const circuit = circuitOf('travelling-library.json');
-const minibus = circuitOf('minibus-ramp.json');
+export const minibus = circuitOf('minibus-ramp.json');
 export const demister = circuitOf('bloodmobile-demister.json');
 export const fan = circuitOf('hatchback-fan.json');
 export const library = circuit;
@@ -197,6 +197,7 @@ export async function step(
 /** From the recorded cause to the proof: every step ticked, the measurement taken again, the job closed. */
 export async function repairAndProve(page: Page, healthy: ReturnType<typeof hiddenFault>): Promise<void> {
   const form = page.getByRole('form', { name: 'Repair' });
+  await expect(form.getByRole('checkbox').first()).toBeVisible();
   for (const box of await form.getByRole('checkbox').all()) await box.check();
   await form.getByRole('button', { name: 'Repaired' }).click();
   const proof = page.getByTestId('proof');
@@ -211,6 +212,13 @@ export async function repairAndProve(page: Page, healthy: ReturnType<typeof hidd
   ).toBeVisible();
   await page.getByRole('button', { name: 'Close as proven' }).click();
   await expect(page.getByRole('region', { name: 'Closed' })).toContainText('Proven and closed');
+}
+
+/** Opens the report of the job that is open, and looks for words in it. */
+export async function reportSays(page: Page, ...words: readonly string[]): Promise<void> {
+  await step(page, 'Story');
+  await page.getByRole('link', { name: 'Report and export' }).click();
+  for (const each of words) await expect(page.getByRole('main')).toContainText(each);
 }
 
 /** Takes readings as proposed until one section stands alone. @returns it, and how many readings that took */
