@@ -27,7 +27,7 @@ export function StopOrGoOn({
   const deep = strips.length > 0 && step >= askFrom / 2;
   const dear = assessment.isolated !== null && repair >= askFrom;
   if (!deep && !dear) return null;
-  const price = priceOfBeingWrong(leading.probability, dossier.repair, action);
+  const price = priceOfBeingWrong(circuit, leading.probability, dossier.repair, action);
   const inMoney = (value: number) => money((value * hourlyRate) / 60);
   const authorised = job.customer
     .filter(({ answer }) => answer?.agreed === true)
@@ -47,10 +47,10 @@ export function StopOrGoOn({
         {deep ? 'Trim comes off: ask first?' : 'The repair costs: ask first?'}
       </h3>
       <p className="my-1">
-        {percent(price.sure)} sure that it is {suspectName(circuit, leading.id)}. Repairing that now loses{' '}
-        <b className="font-mono font-semibold">{inMoney(price.lossNow)}</b> on average if wrong; the next
-        reading costs <b className="font-mono font-semibold">{money(step)}</b> and leaves{' '}
-        <b className="font-mono font-semibold">{inMoney(price.lossAfter)}</b>.{' '}
+        {percent(price.sure)} sure that it is {suspectName(circuit, leading.id)}. Repairing it now loses{' '}
+        <Sum>{inMoney(price.lossNow)}</Sum> on average by being wrong; the next reading costs{' '}
+        <Sum>{inMoney(price.reading)}</Sum> beyond what comes off anyway, and leaves{' '}
+        <Sum>{inMoney(price.lossAfter)}</Sum>.{' '}
         {price.advice === 'repair' ? 'Repairing now is the cheaper way.' : 'Read first.'}
       </p>
       <p className="text-dim mb-2 text-[15px]">
@@ -62,4 +62,8 @@ export function StopOrGoOn({
       </button>
     </section>
   );
+}
+
+function Sum({ children }: { readonly children: string }) {
+  return <b className="font-mono text-[15px] font-semibold">{children}</b>;
 }

@@ -6,6 +6,9 @@ export function money(amount: number): string {
 }
 
 /** What minutes and parts cost at the workshop's rate per hour. */
-export function costOf({ minutes, money: parts }: Repair, hourlyRate: number): number {
+export function costOf(
+  { minutes, money: parts }: Pick<Repair, 'minutes' | 'money'>,
+  hourlyRate: number,
+): number {
   return (minutes * hourlyRate) / 60 + parts;
 }

@@ -18,13 +18,18 @@ export function repairEstimate(circuit: Circuit, site: Worksite, suspect: string
       if (section !== undefined) {
         const worn = section.places.find((place) => (placeById(circuit, place)?.hazards.length ?? 0) > 0);
         const way = wayTo(circuit, site, [worn ?? section.places[0] ?? '']);
-        return { minutes: sum.minutes + way.minutes + wireMinutes, money: sum.money };
+        return {
+          minutes: sum.minutes + way.minutes + wireMinutes,
+          money: sum.money,
+          strips: [...sum.strips, ...way.strips],
+        };
       }
       const part = partById(circuit, id);
       const own = 2 * kindOf(part).removalMinutes + partMinutes;
-      const minutes = sum.minutes + wayTo(circuit, site, [part.place]).minutes + own;
-      return { minutes, money: sum.money + (part.price ?? 0) };
+      const way = wayTo(circuit, site, [part.place]);
+      const minutes = sum.minutes + way.minutes + own;
+      return { minutes, money: sum.money + (part.price ?? 0), strips: [...sum.strips, ...way.strips] };
     },
-    { minutes: 0, money: 0 },
+    { minutes: 0, money: 0, strips: [] },
   );
 }

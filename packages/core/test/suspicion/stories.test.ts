@@ -215,11 +215,23 @@ describe('the price of being wrong', () => {
 
   test('a dear repair on a weak suspicion wants another reading, a cheap one on a strong suspicion does not', () => {
     const sure = suspicion.suspects[0]!.probability;
-    const dear = priceOfBeingWrong(sure, { minutes: 120, money: 200 }, next!);
+    const dear = priceOfBeingWrong(library, sure, { minutes: 120, money: 200, strips: [] }, next!);
     expect(dear.lossNow).toBeCloseTo((1 - sure) * 320, 9);
     expect(dear.lossAfter).toBeLessThan(dear.repair);
     expect(dear.advice).toBe('read first');
-    expect(priceOfBeingWrong(0.98, { minutes: 2, money: 0 }, next!).advice).toBe('repair');
+    const cheap = { minutes: 2, money: 0, strips: [] };
+    expect(priceOfBeingWrong(library, 0.98, cheap, next!).advice).toBe('repair');
+  });
+
+  test('a strip that both the repair and the reading need counts on neither side', () => {
+    const behind = {
+      ...next!,
+      work: { ...next!.work, strips: ['headliner'], minutes: next!.work.minutes + 25 },
+    };
+    const repair = { minutes: 40, money: 0, strips: ['headliner'] };
+    const priced = priceOfBeingWrong(library, 0.4, repair, behind);
+    expect(priced.lossNow).toBeCloseTo(0.6 * 15, 9);
+    expect(priced.reading).toBeCloseTo(next!.work.minutes, 9);
   });
 });
 
