@@ -27,6 +27,8 @@ export interface LinearisedNetwork {
   readonly volts: Float64Array;
   /** Volts at every node for an amp into this one, ohms; symmetric. Worked out when first asked for, and kept. */
   readonly transferOhms: (node: number) => Float64Array;
+  /** Volts at every node for amps put into each, all at once; the reference's own are left out. One pair of solves. */
+  readonly response: (amps: Float64Array) => Float64Array;
   /** The diagonal of that: ohms from each node to the reference. Worked out once, without keeping the rest. */
   readonly ownOhms: () => Float64Array;
 }
@@ -51,17 +53,22 @@ export function lineHolds(
 
 /**
  * Solves a network with its switching devices held as `joined` says.
+ * @param start - tangents near those that it will settle on, in the order of its filaments
  * @throws {CoreError} `solver/no-convergence` when filaments do not settle, naming one
  * Cost: one sparse factoring per Newton round; then one pair of triangular solves for each node that is asked about.
  */
-export function linearise(network: Network, joined: readonly boolean[]): LinearisedNetwork {
+export function linearise(
+  network: Network,
+  joined: readonly boolean[],
+  start?: readonly FilamentLine[],
+): LinearisedNetwork {
   const { branches, filaments, switches, nodeCount } = network;
   const connected = connectivity(nodeCount, [
     ...branches.map(({ a, b }) => [a, b] as const),
     ...filaments.map(({ a, b }) => [a, b] as const),
     ...switches.filter((_device, index) => joined[index]).map(({ a, b }) => [a, b] as const),
   ]);
-  let lines = filaments.map((filament) => filamentLine(filament, 0));
+  let lines = start ?? filaments.map((filament) => filamentLine(filament, 0));
   for (let round = 0; round < newtonRounds; round++) {
     const { factor, injected } = assemble(network, joined, connected, lines);
     const volts = new Float64Array(nodeCount);
@@ -149,6 +156,12 @@ function transfers(factor: LdlFactor, nodeCount: number) {
       solveInto(row.subarray(1), node);
       known[node] = row;
       return row;
+    },
+    response(this: void, amps: Float64Array): Float64Array {
+      const volts = amps.slice();
+      volts[REFERENCE] = 0;
+      ldlSolveInPlace(factor, volts.subarray(1), work);
+      return volts;
     },
     ownOhms(this: void): Float64Array {
       if (own !== null) return own;

@@ -13,7 +13,7 @@ import { linearise } from './linearised';
 import type { Network, SwitchingDevice } from './network';
 import { REFERENCE } from './network';
 import type { Port, UpdatedNetwork } from './updatedNetwork';
-import { updateNetwork } from './updatedNetwork';
+import { unchanged, updateNetwork } from './updatedNetwork';
 import { switchingRoundsPerDevice } from './tolerances';
 
 /** A circuit solved in one state, with its faults. */
@@ -55,9 +55,11 @@ export function stateSolver(circuit: Circuit, state: OperatingState): StateSolve
     const base = bases.get(key) ?? linearise(network, joined);
     bases.set(key, base);
     const change = faultChange(base, fault);
-    if (!change.lossy) return updateNetwork(base, change, fault, enough);
-    const anew = linearise(compileNetwork(circuit, state, ...(fault === null ? [] : [fault])), joined);
-    return updateNetwork(anew, faultChange(anew, null), null);
+    const updated = change.lossy ? null : updateNetwork(base, change, fault, enough);
+    if (updated !== null) return updated;
+    const faulted = compileNetwork(circuit, state, ...(fault === null ? [] : [fault]));
+    const alike = faulted.filaments.length === network.filaments.length;
+    return unchanged(linearise(faulted, joined, alike ? base.filamentLines : undefined));
   };
   const present = (fault: Fault | null) =>
     fault?.kind === 'part' && isRenewed(state, fault.part) ? null : fault;
@@ -74,8 +76,7 @@ export function solveTogether(circuit: Circuit, state: OperatingState, faults: r
     faults.flatMap((each) => (each.kind === 'part' && each.part === owner ? each.effect : [])),
   );
   const solved: SolvedWith = (joined) => {
-    const base = linearise(network, joined);
-    return updateNetwork(base, faultChange(base, null), null);
+    return unchanged(linearise(network, joined));
   };
   return settleHeld(network, solved, null, held, faults);
 }

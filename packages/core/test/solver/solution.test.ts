@@ -8,6 +8,7 @@ import { compileNetwork } from '../../src/solver/compileNetwork';
 import { linearise } from '../../src/solver/linearised';
 import { stateSolver } from '../../src/solver/solution';
 import { expectAsCompiled } from '../expectAsCompiled';
+import { generatedHarness } from '../generatedHarness';
 import { library, states } from '../library';
 import { randomCircuit } from '../randomCircuit';
 
@@ -52,6 +53,20 @@ describe('a fault put into a solved circuit', () => {
         if (fault !== null) expectAsCompiled(library, state, fault, solver);
       }
     }
+  });
+
+  test('does so where a fault at the main feed throws dozens of lamps off, and where it moves them a little', () => {
+    const harness = generatedHarness(300);
+    const rest = restingState(harness);
+    const solver = stateSolver(harness, rest);
+    expect(solver.network.filaments.length).toBeGreaterThan(40);
+    const short = { kind: 'short to ground', section: 'W0', position: 0.5 } as const;
+    const faults: readonly Fault[] = [
+      ...[0.05, 0.3, 5].map((ohms) => ({ ...short, ohms })),
+      { kind: 'added resistance', section: 'W0', ohms: 0.5 },
+      { kind: 'open', section: 'W0' },
+    ];
+    for (const fault of faults) expectAsCompiled(harness, rest, fault, solver);
   });
 
   test(`looks into every point through the ohms that a test amp finds there (seed ${seed})`, () => {
