@@ -37,7 +37,15 @@ export const fuseMillivolts: Instrument = {
     const ohms = fuseOhms(part);
     const open = 2 * ratingAmps * ohms;
     return {
-      probe: { kind: 'across', a: nodeAt(setting, `${at}.feed`), b: nodeAt(setting, `${at}.load`) },
+      // The test points are the element's own ends: what a loose seat drops is not between them.
+      probe: {
+        kind: 'work',
+        a: nodeAt(setting, `${at}.feed`),
+        b: nodeAt(setting, `${at}.load`),
+        part: at,
+        role: 'element',
+        ohms,
+      },
       show(across) {
         // An open fuse has the supply's volts across it, far above what any current through a whole one gives.
         if (Math.abs(across) > open) {

@@ -4,6 +4,7 @@ import type { Network } from '../solver/network';
 import type { Fault } from '../faults/fault';
 import { faultedId, liesIn } from '../faults/fault';
 import type { FaultTable } from '../solver/faultTable';
+import { hasDiodes } from '../solver/solution';
 import type { Solution } from '../solver/solution';
 import type { NumberScale, Prediction } from './prediction';
 
@@ -57,16 +58,27 @@ export interface Bench {
 /** Two numbers off a solved circuit that settle what an instrument shows; a second that does not count is 0. */
 export type Probe =
   /** Open-circuit volts between two nodes, and the ohms behind them. */
-  | { readonly kind: 'port'; readonly node: number; readonly against: number }
+  | {
+      readonly kind: 'port';
+      readonly node: number;
+      readonly against: number;
+      /** What the instrument itself draws through, ohms, where it draws enough to turn a diode on. */
+      readonly ohms?: number;
+    }
   /** Volts between two nodes. */
   | { readonly kind: 'across'; readonly a: number; readonly b: number }
-  /** Volts across a load's element as far as they still do its work: none where it is open inside. */
+  /**
+   * Volts across an element itself, as far as they still do its work: none where it is open inside, and without those
+   * over ohms that a fault has put in series within its part.
+   */
   | {
       readonly kind: 'work';
       readonly a: number;
       readonly b: number;
       readonly part: string;
       readonly role: string;
+      /** Its own ohms, where others may have come to them. */
+      readonly ohms?: number;
     }
   /** Amps in a wire, at one of its ends. */
   | { readonly kind: 'amps'; readonly section: string; readonly end: 'from' | 'to' }
@@ -76,8 +88,8 @@ export type Probe =
       readonly fuse: string;
       readonly a: number;
       readonly b: number;
-      /** Volts across the fuse at its rating. */
-      readonly ratedVolts: number;
+      readonly ohms: number;
+      readonly ratingAmps: number;
       readonly wet: ReadonlySet<string>;
     }
   /** 1 where a switching device of a part conducts, or a module's input reads high; else 0. */
@@ -156,7 +168,9 @@ export function predictOn(
 function sensed(probe: Probe, solution: Solution): { first: number; second: number } {
   switch (probe.kind) {
     case 'port': {
-      const { volts, ohms } = solution.port(probe.node, probe.against);
+      const { node, against, ohms: own } = probe;
+      const { volts, ohms } =
+        own === undefined ? solution.port(node, against) : solution.loadedPort(node, against, own);
       return { first: volts, second: ohms };
     }
     case 'across':
@@ -169,8 +183,10 @@ function sensed(probe: Probe, solution: Solution): { first: number; second: numb
     case 'amps':
       return { first: solution.sectionAmps(probe.section, probe.end), second: 0 };
     case 'fuse load': {
-      const { a, b, fuse, ratedVolts, wet } = probe;
-      const share = Math.abs(solution.volts(a) - solution.volts(b)) / ratedVolts;
+      const { a, b, fuse, ohms, ratingAmps, wet } = probe;
+      const element = { part: fuse, role: 'element', ohms };
+      const own = (solution.volts(a) - solution.volts(b)) * workingShare(element, solution.faults);
+      const share = Math.abs(own) / ohms / ratingAmps;
       return {
         first: solution.blown.includes(fuse) ? Infinity : share,
         second: solution.faults.some((each) => wet.has(faultedId(each) ?? '')) ? 1 : 0,
@@ -207,12 +223,18 @@ function conducts(
   return joined[network.switches.findIndex((each) => each.owner === part && each.role === role)] === true;
 }
 
-/** Share of the volts across a load's element that still does its work (power goes with their square). */
-function workingShare({ part, role }: { part: string; role: string }, faults: readonly Fault[]): number {
+/** Share of the volts between an element's ends that is its own and still does its work (power goes with their square). */
+function workingShare(
+  { part, role, ohms }: { readonly part: string; readonly role: string; readonly ohms?: number },
+  faults: readonly Fault[],
+): number {
   return faults.reduce((share, fault) => {
     if (fault.kind !== 'part' || fault.part !== part) return share;
     const { effect } = fault;
     if (effect.kind === 'cut' && effect.role === role) return 0;
+    if (effect.kind === 'added' && effect.role === role && ohms !== undefined) {
+      return (share * ohms) / (ohms + effect.ohms);
+    }
     return effect.kind === 'bridge' && effect.role === role ? share * Math.sqrt(effect.works ?? 1) : share;
   }, 1);
 }
@@ -226,7 +248,8 @@ export function senseAll(
   second: Float64Array,
 ): void {
   const count = faults.length;
-  if (!table.keepsRows) {
+  const draws = probe.kind === 'port' && probe.ohms !== undefined && hasDiodes(table.network);
+  if (!table.keepsRows || draws) {
     senseEach(probe, table, faults, first, second);
     return;
   }

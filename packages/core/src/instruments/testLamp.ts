@@ -74,7 +74,7 @@ function testLamp(
       if (clip === null) return laidInVain('The battery is disconnected: the lamp has no supply.');
       const lamp = filamentOf(testLampWatts, setting.circuit.nominalVolts);
       return {
-        probe: { kind: 'port', node: nodeAt(setting, at), against: clip },
+        probe: { kind: 'port', node: nodeAt(setting, at), against: clip, ohms: lamp.hotOhms },
         show: (volts, ohms) => lampOn({ volts, ohms }, lamp),
       };
     },

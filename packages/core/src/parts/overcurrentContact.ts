@@ -15,8 +15,8 @@ export function overcurrentContact(
   sourceVolts = 0,
 ): Omit<SwitchingDevice, 'owner'> {
   const limitAmps = surelyOpensAt(ratingAmps);
-  const carries = (volts: (node: number) => number) =>
-    Math.abs(volts(a) - volts(b) - sourceVolts) / ohms < limitAmps;
+  const carries = (volts: (node: number) => number, within: number) =>
+    Math.abs(volts(a) - volts(b) - sourceVolts) / within < limitAmps;
   return {
     role: 'element',
     a,
@@ -26,7 +26,7 @@ export function overcurrentContact(
     atRest: true,
     latched,
     next: latched
-      ? (closed, volts) => closed && carries(volts)
-      : (closed, volts) => !closed || carries(volts),
+      ? (closed, volts, _stands, within) => closed && carries(volts, within)
+      : (closed, volts, _stands, within) => !closed || carries(volts, within),
   };
 }

@@ -49,12 +49,14 @@ export interface SwitchingDevice {
   readonly latched?: boolean;
   /**
    * Joined or not, given what it was, the voltage of any node, and how the devices of the same owner stand, by role.
+   * `ohms` are its own with what a fault has added to them.
    * A device between a node and itself conducts nothing: it tells what a module's input reads.
    */
   readonly next: (
     joined: boolean,
     volts: (node: number) => number,
     stands: (role: string) => boolean,
+    ohms: number,
   ) => boolean;
 }
 

@@ -26,6 +26,8 @@ export interface Solution {
   readonly floating: (node: number) => boolean;
   /** What an instrument between two nodes looks into. */
   readonly port: (a: number, b: number) => Port;
+  /** The same for one that draws through so many ohms: a diode that this turns on conducts. */
+  readonly loadedPort: (a: number, b: number, ohms: number) => Port;
   /** Volts of every node, as `volts` gives them. */
   readonly allVolts: UpdatedNetwork['allVolts'];
   /** Ohms behind every node against one of them, as `port` gives them. */
@@ -63,7 +65,33 @@ export function stateSolver(circuit: Circuit, state: OperatingState): StateSolve
   };
   const present = (fault: Fault | null) =>
     fault?.kind === 'part' && isRenewed(state, fault.part) ? null : fault;
-  return { network, solve: (fault) => settle(network, solved, present(fault)) };
+  if (!hasDiodes(network)) return { network, solve: (fault) => settle(network, solved, present(fault)) };
+  return {
+    network,
+    solve: (fault) => ({
+      ...settle(network, solved, present(fault)),
+      loadedPort: (a, b, ohms) => portUnderLoad(circuit, state, present(fault), { a, b, ohms }),
+    }),
+  };
+}
+
+/** Whether what an instrument draws may turn something on. */
+export function hasDiodes({ switches }: Network): boolean {
+  return switches.some(({ role }) => role === 'junction');
+}
+
+/** A port with the diodes as they stand while something draws from it: solved anew with that in place. */
+function portUnderLoad(
+  circuit: Circuit,
+  state: OperatingState,
+  fault: Fault | null,
+  { a, b, ohms }: { readonly a: number; readonly b: number; readonly ohms: number },
+): Port {
+  const faults = fault === null ? [] : [fault];
+  const bare = compileNetwork(circuit, state, ...faults);
+  const drawing = { owner: 'instrument', role: 'load', a, b, siemens: 1 / ohms, sourceVolts: 0 };
+  const { joined } = settleTogether({ ...bare, branches: [...bare.branches, drawing] }, faults);
+  return unchanged(linearise(bare, joined)).port(a, b);
 }
 
 /**
@@ -71,7 +99,10 @@ export function stateSolver(circuit: Circuit, state: OperatingState): StateSolve
  * @throws {CoreError} as `stateSolver`
  */
 export function solveTogether(circuit: Circuit, state: OperatingState, faults: readonly Fault[]): Solution {
-  const network = compileNetwork(circuit, state, ...faults);
+  return settleTogether(compileNetwork(circuit, state, ...faults), faults);
+}
+
+function settleTogether(network: Network, faults: readonly Fault[]): Solution {
   const held = heldDevices(network, (owner) =>
     faults.flatMap((each) => (each.kind === 'part' && each.part === owner ? each.effect : [])),
   );
@@ -125,7 +156,12 @@ function settleHeld(
   const after = (volts: (node: number) => number, moves: (device: SwitchingDevice) => boolean) =>
     switches.map((device, index) =>
       held[index] === null && moves(device)
-        ? device.next(joined[index]!, volts, (role) => joined[standsIn(device.owner, role)] ?? false)
+        ? device.next(
+            joined[index]!,
+            volts,
+            (role) => joined[standsIn(device.owner, role)] ?? false,
+            device.ohms + addedTo(fault, device),
+          )
         : joined[index]!,
     );
   const moved = (next: readonly boolean[]) => next.findIndex((each, index) => each !== joined[index]);
@@ -144,6 +180,12 @@ function settleHeld(
     }
     joined = next;
   }
+}
+
+/** Ohms that a fault put in as an update adds to a device; a network compiled with its faults has them already. */
+function addedTo(fault: Fault | null, { owner, role }: SwitchingDevice): number {
+  const added = fault?.kind === 'part' && fault.part === owner && fault.effect.kind === 'added';
+  return added && fault.effect.role === role ? fault.effect.ohms : 0;
 }
 
 function plainFuse({ latched, sourceVolts }: SwitchingDevice): boolean {
@@ -174,6 +216,7 @@ function solutionOf(
     volts,
     floating,
     port,
+    loadedPort: port,
     allVolts,
     allOhms,
     joined,
