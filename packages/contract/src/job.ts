@@ -117,6 +117,28 @@ export const jobEventSchema = z.discriminatedUnion('type', [
   z.strictObject({ ...stamp, type: z.literal('checklist-skipped'), module: localId, why: shortText }),
   z.strictObject({
     ...stamp,
+    type: z.literal('current-read'),
+    fuse: localId.nullable(),
+    pulled: localId.nullable(),
+    amps: z
+      .number('Expected amps.')
+      .min(-2000, 'Expected -2000 A or more.')
+      .max(2000, 'Expected at most 2000 A.'),
+    volts: z
+      .number('Expected volts.')
+      .min(0, 'Expected 0 V or more.')
+      .max(60, 'Expected at most 60 V.')
+      .optional(),
+    by: z.enum(['clamp', 'ammeter']),
+    asleepMinutes: z
+      .number('Expected minutes.')
+      .min(0, 'Expected 0 minutes or more.')
+      .max(20_000, 'Expected at most 20,000 minutes.')
+      .optional(),
+    state: operatingStateSchema,
+  }),
+  z.strictObject({
+    ...stamp,
     type: z.literal('customer-asked'),
     text: longText,
     amount: money,

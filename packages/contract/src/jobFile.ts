@@ -37,7 +37,7 @@ function fit({ circuit, events }: Fitting, context: z.RefinementCtx): void {
       const message = 'Expected the id of an earlier reading of this job.';
       context.addIssue({ code: 'custom', path: ['events', index, earlier.field], message });
     }
-    if (event.type === 'reading-taken') readings.add(event.id);
+    if (event.type === 'reading-taken' || event.type === 'current-read') readings.add(event.id);
   });
 }
 

@@ -39,6 +39,16 @@ export function checkEvent(circuit: Circuit, event: JobEvent): readonly CircuitF
       return (event.places ?? []).flatMap((id, i) =>
         circuit.places.some((each) => each.id === id) ? [] : [unknown(`places.${i}`, 'a place', id)],
       );
+    case 'current-read':
+      return [
+        ...checkState(circuit, event.state),
+        ...(['fuse', 'pulled'] as const).flatMap((field) => {
+          const id = event[field];
+          return id === null || circuit.parts.some((part) => part.id === id && part.kind === 'fuse')
+            ? []
+            : [unknown(field, 'a fuse', id)];
+        }),
+      ];
     case 'complaint-set':
     case 'reading-withdrawn':
     case 'customer-answered':

@@ -17,12 +17,28 @@ export type JobFact =
       /** The reading that this one stands in for, which then counts as withdrawn. */
       readonly corrects?: string | undefined;
     }
+  /** A reading or a current. */
   | { readonly type: 'reading-withdrawn'; readonly reading: string; readonly why: string }
   /** A target or a place that cannot be reached; and the opposite. */
   | { readonly type: 'point-refused'; readonly point: Target; readonly why?: string | undefined }
   | { readonly type: 'point-allowed'; readonly point: Target }
   /** A module's supplies and grounds are knowingly left unread. */
   | { readonly type: 'checklist-skipped'; readonly module: string; readonly why: string }
+  /** Amps as a clamp or a series ammeter shows them: at the battery, or in the wire of a fuse. */
+  | {
+      readonly type: 'current-read';
+      /** The fuse; null for all that the battery gives. */
+      readonly fuse: string | null;
+      /** The fuse that was pulled for it; null where all were in. */
+      readonly pulled: string | null;
+      readonly amps: number;
+      /** Volts at the load, where they were read as well. */
+      readonly volts?: number | undefined;
+      readonly by: 'clamp' | 'ammeter';
+      /** Minutes since the vehicle was left alone, for a drain. */
+      readonly asleepMinutes?: number | undefined;
+      readonly state: OperatingState;
+    }
   /** What the customer is asked to allow, and for how much; and the answer. */
   | {
       readonly type: 'customer-asked';

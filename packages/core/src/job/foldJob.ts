@@ -19,6 +19,23 @@ export interface LedgerReading extends TakenReading {
   readonly afterRepairs: number;
 }
 
+/** Amps in the ledger of currents; a withdrawn one stays, marked. */
+export interface CurrentReading {
+  readonly id: string;
+  readonly author: string;
+  readonly at: string;
+  /** The fuse; null for all that the battery gives. */
+  readonly fuse: string | null;
+  readonly pulled: string | null;
+  readonly amps: number;
+  readonly volts: number | null;
+  readonly by: 'clamp' | 'ammeter';
+  readonly asleepMinutes: number | null;
+  readonly state: OperatingState;
+  /** Why it was withdrawn; null while it stands. */
+  readonly withdrawn: string | null;
+}
+
 /** What the customer was asked, and the answer; null while the job waits for it. */
 export interface CustomerWord {
   readonly text: string;
@@ -39,6 +56,7 @@ export interface JobState {
   readonly comesAndGoes: boolean;
   readonly state: OperatingState;
   readonly readings: readonly LedgerReading[];
+  readonly currents: readonly CurrentReading[];
   readonly refused: readonly string[];
   /** Why a point was refused, where that was said. */
   readonly refusedWhy: Readonly<Record<string, string>>;
@@ -74,6 +92,7 @@ export function emptyJob(circuit: Circuit): JobState {
     comesAndGoes: false,
     state,
     readings: [],
+    currents: [],
     refused: [],
     refusedWhy: {},
     skipped: {},
@@ -128,6 +147,8 @@ function applyEvent(circuit: Circuit, job: JobState, event: JobEvent): JobState 
     }
     case 'checklist-skipped':
       return { ...job, skipped: { ...job.skipped, [event.module]: event.why } };
+    case 'current-read':
+      return withCurrent(job, event);
     case 'customer-asked': {
       const { text, amount, places = [], at } = event;
       return { ...job, customer: [...job.customer, { text, amount, places, at, answer: null }] };
@@ -192,9 +213,21 @@ function withReading(
   };
 }
 
+type CurrentRead = Extract<JobEvent, { type: 'current-read' }>;
+
+function withCurrent(
+  job: JobState,
+  { id, author, at, fuse, pulled, amps, volts, by, asleepMinutes, state }: CurrentRead,
+): JobState {
+  const extra = { volts: volts ?? null, asleepMinutes: asleepMinutes ?? null, withdrawn: null };
+  const current = { id, author, at, fuse, pulled, amps, by, state, ...extra };
+  return { ...job, currents: [...job.currents, current] };
+}
+
 function withdrawn(job: JobState, reading: string, why: string): JobState {
-  const readings = job.readings.map((each) => (each.id === reading ? { ...each, withdrawn: why } : each));
-  return { ...job, readings };
+  const mark = <T extends { readonly id: string }>(each: T): T =>
+    each.id === reading ? { ...each, withdrawn: why } : each;
+  return { ...job, readings: job.readings.map(mark), currents: job.currents.map(mark) };
 }
 
 /** How a reading leaves the vehicle: a fuse that has blown is as good as none in its cavity, until one is fitted. */

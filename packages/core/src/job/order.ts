@@ -35,6 +35,7 @@ export function outOfOrder(circuit: Circuit, job: JobState, event: JobEvent): st
     case 'point-refused':
     case 'point-allowed':
     case 'checklist-skipped':
+    case 'current-read':
     case 'customer-asked':
     case 'job-reopened':
       return null;

@@ -34,6 +34,6 @@ export function simulateReading(bench: Bench, test: Test, random: () => number):
 }
 
 /** One draw from the standard normal distribution (Box and Muller). */
-function normalDraw(random: () => number): number {
+export function normalDraw(random: () => number): number {
   return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 }

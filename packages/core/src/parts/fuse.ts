@@ -19,8 +19,8 @@ export interface FusePart extends PartCommon {
 const looseOhms: readonly number[] = [0.2, 1];
 /** Ohms of a series ammeter with its leads on the 10 A range, and of a fused lead. Judgement. */
 export const ammeterOhms = 0.02;
-const leadOhms = 0.03;
-const breakerOhms = 0.005;
+export const leadOhms = 0.03;
+export const breakerOhms = 0.005;
 
 /** The seat's two contacts, ohms together; judgement, a clean blade seat. */
 const seatOhms = 0.001;

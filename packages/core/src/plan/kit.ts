@@ -30,7 +30,7 @@ export const usualKit: Kit = {
 /** The lamps that serve as limiters: watts. */
 export const limiterWatts: readonly number[] = [5, 21, 55];
 /** The fuse of a common meter's current range: amps. Judgement. */
-const meterFuseAmps = 10;
+export const meterFuseAmps = 10;
 
 /** The fuse of a lead laid by hand: never larger than the smallest of the circuit's own. */
 export function leadFuseAmps({ parts }: Circuit): number {
