@@ -1,4 +1,4 @@
-import { circuitSchema, firstProblem, jobEventSchema } from '@grim-lantern/contract';
+import { centreRecordSchema, circuitSchema, firstProblem, jobEventSchema } from '@grim-lantern/contract';
 import { readFile, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
@@ -32,7 +32,7 @@ export async function loadDemo(
   { models, sequelize }: Database,
   folder: string,
 ): Promise<{ workshopId: string; loaded: number }> {
-  const { workshop, circuits, jobs } = await readDemo(folder);
+  const { workshop, circuits, centres, jobs } = await readDemo(folder);
   const workshopId = workshop.id;
   const known = await models.Job.findAll({ where: { workshopId }, attributes: ['id'] });
   const missing = jobs.filter(({ id }) => !known.some((each) => each.id === id));
@@ -44,6 +44,7 @@ export async function loadDemo(
     await models.Technician.bulkCreate(workshop.technicians.map(owned), options);
     await models.Vehicle.bulkCreate(workshop.vehicles.map(owned), options);
     await models.Circuit.bulkCreate(circuits.map(owned), options);
+    await models.Centre.bulkCreate(centres.map(owned), options);
     for (const { id, circuitId, title, openedAt, events } of missing) {
       const vehicleId = workshop.circuits.find((each) => each.id === circuitId)?.vehicleId ?? '';
       const lastSequence = events.length;
@@ -73,9 +74,15 @@ async function readDemo(folder: string) {
       return { id, vehicleId, name: circuit.name, document: circuit };
     }),
   );
-  const files = (await readdir(join(folder, 'jobs'))).filter((file) => file.endsWith('.json')).sort();
-  const jobs = await Promise.all(files.map((file) => document(demoJobSchema, join(folder, 'jobs', file))));
-  return { workshop, circuits, jobs };
+  const boxes = await documents(centreRecordSchema, join(folder, 'centres'));
+  const centres = boxes.map(({ id, vehicleId, centre }) => ({ id, vehicleId, document: centre }));
+  return { workshop, circuits, centres, jobs: await documents(demoJobSchema, join(folder, 'jobs')) };
+}
+
+/** Every document of a folder, in the order of their names. */
+async function documents<T>(schema: z.ZodType<T>, folder: string): Promise<readonly T[]> {
+  const files = (await readdir(folder)).filter((file) => file.endsWith('.json')).sort();
+  return Promise.all(files.map((file) => document(schema, join(folder, file))));
 }
 
 async function document<T>(schema: z.ZodType<T>, file: string): Promise<T> {

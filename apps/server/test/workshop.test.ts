@@ -49,3 +49,72 @@ test('the demo brings what is missing, and leaves alone what is there', async ()
   expect(await models.JobEvent.count()).toBe(before);
   expect(await models.Job.count({ where: { title: 'Renamed by hand' } })).toBe(1);
 });
+
+describe('vehicles and their fuse centres', () => {
+  const { vehicleId } = demo.circuits[0]!;
+  const cavity = (number: string, row: number) => ({
+    kind: 'fuse',
+    number,
+    label: 'pump',
+    column: 1,
+    row,
+    labelled: { style: 'mini blade', ratingAmps: 7.5 },
+    fitted: null,
+  });
+  const centre = {
+    name: 'Box',
+    place: 'dash',
+    columns: 1,
+    rows: 2,
+    turned: 180,
+    cavities: [cavity('1', 1), cavity('2', 2)],
+  };
+  const keep = (id: string, body: unknown) => server.http.put(`/api/centres/${id}`).send(body as object);
+
+  test('a new vehicle is kept, and kept again with another rest limit', async () => {
+    const id = randomUUID();
+    const body = {
+      name: 'Larkfield Courier 2.0 van, 2015',
+      service: 'toy library',
+      rest: { limitAmps: 0.03, batteryAmpHours: 62 },
+    };
+    await server.http.put(`/api/vehicles/${id}`).send(body).expect(200);
+    const changed = { ...body, rest: { ...body.rest, limitAmps: 0.04 } };
+    expect((await server.http.put(`/api/vehicles/${id}`).send(changed).expect(200)).body).toEqual({
+      id,
+      ...changed,
+    });
+    const { body: workshop } = await server.http.get('/api/workshop');
+    expect((workshop as { vehicles: unknown[] }).vehicles).toContainEqual({ id, ...changed });
+    const none = { ...body, rest: { ...body.rest, limitAmps: 0 } };
+    expect((await server.http.put(`/api/vehicles/${id}`).send(none).expect(422)).body).toMatchObject({
+      field: 'rest.limitAmps',
+    });
+  });
+
+  test('a centre is kept, changed and removed', async () => {
+    const id = randomUUID();
+    const listed = async () =>
+      (
+        (await server.http.get(`/api/vehicles/${vehicleId}/centres`).expect(200)).body as {
+          centres: { id: string }[];
+        }
+      ).centres;
+    await keep(id, { vehicleId, centre }).expect(200);
+    await keep(id, { vehicleId, centre: { ...centre, turned: 90 } }).expect(200);
+    expect(await listed()).toContainEqual({ id, vehicleId, centre: { ...centre, turned: 90 } });
+    await server.http.delete(`/api/centres/${id}`).expect(200);
+    await server.http.delete(`/api/centres/${id}`).expect(404);
+    expect((await listed()).some((each) => each.id === id)).toBe(false);
+  });
+
+  test('one that does not fit together is refused whole, naming the cavity', async () => {
+    const id = randomUUID();
+    const twice = { ...centre, cavities: [cavity('1', 1), cavity('1', 1)] };
+    const reply = await keep(id, { vehicleId, centre: twice }).expect(422);
+    expect(reply.body).toMatchObject({ field: 'centre.cavities.1' });
+    await keep(id, { vehicleId: randomUUID(), centre }).expect(404);
+    await keep(id, { vehicleId, centre: { ...centre, turned: 45 } }).expect(422);
+    await server.http.get(`/api/vehicles/${randomUUID()}/centres`).expect(404);
+  });
+});

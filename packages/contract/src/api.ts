@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { circuitSchema } from './circuit';
 import { jobEventSchema, loggedEventSchema } from './job';
 import { portableJobSchema } from './jobFile';
-import { colleagueSchema, kitSchema, vehicleSchema } from './people';
+import { centreRecordSchema, keptCentreSchema } from './centre';
+import { colleagueSchema, keptVehicleSchema, kitSchema, vehicleRecordSchema, vehicleSchema } from './people';
 import { longText, shortText } from './text';
 
 const id = z.uuid('Expected a UUID.');
@@ -39,6 +40,7 @@ export const workshopSchema = z.object({
   /** From this price on the customer is asked before a strip or a part. */
   askFrom: z.number(),
   technicians: z.array(colleagueSchema),
+  vehicles: z.array(vehicleRecordSchema),
   circuits: z.array(circuitSummarySchema),
 });
 
@@ -68,7 +70,7 @@ export type Problem = z.infer<typeof problemSchema>;
 
 /** One request of the API. */
 export interface Route {
-  readonly method: 'get' | 'post' | 'put';
+  readonly method: 'get' | 'post' | 'put' | 'delete';
   /** Parameters as `{name}`. */
   readonly path: string;
   readonly summary: string;
@@ -110,6 +112,36 @@ export const routes = {
     body: kitSchema,
     reply: colleagueSchema,
     refusals: { ...badBody, ...notFound },
+  },
+  keepVehicle: {
+    method: 'put',
+    path: '/api/vehicles/{vehicleId}',
+    summary: 'Keep a vehicle, new or known, with what it may draw at rest',
+    body: keptVehicleSchema,
+    reply: vehicleRecordSchema,
+    refusals: { ...badBody, 404: 'The id is no UUID.' },
+  },
+  centres: {
+    method: 'get',
+    path: '/api/vehicles/{vehicleId}/centres',
+    summary: 'The fuse and relay centres of a vehicle',
+    reply: z.object({ centres: z.array(centreRecordSchema) }),
+    refusals: notFound,
+  },
+  keepCentre: {
+    method: 'put',
+    path: '/api/centres/{centreId}',
+    summary: 'Keep a fuse and relay centre, new or known',
+    body: keptCentreSchema,
+    reply: centreRecordSchema,
+    refusals: { ...badBody, ...notFound },
+  },
+  removeCentre: {
+    method: 'delete',
+    path: '/api/centres/{centreId}',
+    summary: 'Remove a fuse and relay centre; nothing rests on it',
+    reply: centreRecordSchema,
+    refusals: notFound,
   },
   jobs: {
     method: 'get',

@@ -84,94 +84,98 @@ const stamp = {
 };
 
 /** An event as its author sends it. */
-export const jobEventSchema = z.discriminatedUnion('type', [
-  z.strictObject({
-    ...stamp,
-    type: z.literal('complaint-set'),
-    text: longText,
-    comesAndGoes: z.boolean().optional(),
-  }),
-  z.strictObject({ ...stamp, type: z.literal('state-set'), state: operatingStateSchema }),
-  z.strictObject({
-    ...stamp,
-    type: z.literal('reading-taken'),
-    test: testSchema,
-    state: operatingStateSchema,
-    value: readingValueSchema,
-    typed: shortText,
-    corrects: z.uuid('Expected the id of a reading.').optional(),
-  }),
-  z.strictObject({
-    ...stamp,
-    type: z.literal('reading-withdrawn'),
-    reading: z.uuid('Expected the id of a reading.'),
-    why: shortText,
-  }),
-  z.strictObject({
-    ...stamp,
-    type: z.literal('point-refused'),
-    point: testSchema.shape.at,
-    why: shortText.optional(),
-  }),
-  z.strictObject({ ...stamp, type: z.literal('point-allowed'), point: testSchema.shape.at }),
-  z.strictObject({ ...stamp, type: z.literal('checklist-skipped'), module: localId, why: shortText }),
-  z.strictObject({
-    ...stamp,
-    type: z.literal('current-read'),
-    fuse: localId.nullable(),
-    pulled: localId.nullable(),
-    amps: z
-      .number('Expected amps.')
-      .min(-2000, 'Expected -2000 A or more.')
-      .max(2000, 'Expected at most 2000 A.'),
-    volts: z
-      .number('Expected volts.')
-      .min(0, 'Expected 0 V or more.')
-      .max(60, 'Expected at most 60 V.')
-      .optional(),
-    by: z.enum(['clamp', 'ammeter']),
-    asleepMinutes: z
-      .number('Expected minutes.')
-      .min(0, 'Expected 0 minutes or more.')
-      .max(20_000, 'Expected at most 20,000 minutes.')
-      .optional(),
-    state: operatingStateSchema,
-  }),
-  z.strictObject({
-    ...stamp,
-    type: z.literal('customer-asked'),
-    text: longText,
-    amount: money,
-    places: z.array(localId).max(200).readonly().optional(),
-  }),
-  z.strictObject({
-    ...stamp,
-    type: z.literal('customer-answered'),
-    agreed: z.boolean(),
-    amount: money,
-    text: z.string().trim().max(4000, 'Expected at most 4000 characters.'),
-  }),
-  z.strictObject({
-    ...stamp,
-    type: z.literal('cause-found'),
-    suspect: suspectId,
-    text: longText,
-    root: longText.optional(),
-  }),
-  z.strictObject({
-    ...stamp,
-    type: z.literal('repair-done'),
-    steps: z.array(longText).max(30, 'Expected at most 30 steps.').readonly(),
-    text: z.string().trim().max(4000, 'Expected at most 4000 characters.'),
-  }),
-  z.strictObject({
-    ...stamp,
-    type: z.literal('job-closed'),
-    proven: z.boolean(),
-    why: z.string().trim().max(4000, 'Expected at most 4000 characters.'),
-  }),
-  z.strictObject({ ...stamp, type: z.literal('job-reopened') }),
-]) satisfies z.ZodType<JobEvent>;
+export const jobEventSchema = z.discriminatedUnion(
+  'type',
+  [
+    z.strictObject({
+      ...stamp,
+      type: z.literal('complaint-set'),
+      text: longText,
+      comesAndGoes: z.boolean().optional(),
+    }),
+    z.strictObject({ ...stamp, type: z.literal('state-set'), state: operatingStateSchema }),
+    z.strictObject({
+      ...stamp,
+      type: z.literal('reading-taken'),
+      test: testSchema,
+      state: operatingStateSchema,
+      value: readingValueSchema,
+      typed: shortText,
+      corrects: z.uuid('Expected the id of a reading.').optional(),
+    }),
+    z.strictObject({
+      ...stamp,
+      type: z.literal('reading-withdrawn'),
+      reading: z.uuid('Expected the id of a reading.'),
+      why: shortText,
+    }),
+    z.strictObject({
+      ...stamp,
+      type: z.literal('point-refused'),
+      point: testSchema.shape.at,
+      why: shortText.optional(),
+    }),
+    z.strictObject({ ...stamp, type: z.literal('point-allowed'), point: testSchema.shape.at }),
+    z.strictObject({ ...stamp, type: z.literal('checklist-skipped'), module: localId, why: shortText }),
+    z.strictObject({
+      ...stamp,
+      type: z.literal('current-read'),
+      fuse: localId.nullable(),
+      pulled: localId.nullable(),
+      amps: z
+        .number('Expected amps.')
+        .min(-2000, 'Expected -2000 A or more.')
+        .max(2000, 'Expected at most 2000 A.'),
+      volts: z
+        .number('Expected volts.')
+        .min(0, 'Expected 0 V or more.')
+        .max(60, 'Expected at most 60 V.')
+        .optional(),
+      by: z.enum(['clamp', 'ammeter']),
+      asleepMinutes: z
+        .number('Expected minutes.')
+        .min(0, 'Expected 0 minutes or more.')
+        .max(20_000, 'Expected at most 20,000 minutes.')
+        .optional(),
+      state: operatingStateSchema,
+    }),
+    z.strictObject({
+      ...stamp,
+      type: z.literal('customer-asked'),
+      text: longText,
+      amount: money,
+      places: z.array(localId).max(200).readonly().optional(),
+    }),
+    z.strictObject({
+      ...stamp,
+      type: z.literal('customer-answered'),
+      agreed: z.boolean(),
+      amount: money,
+      text: z.string().trim().max(4000, 'Expected at most 4000 characters.'),
+    }),
+    z.strictObject({
+      ...stamp,
+      type: z.literal('cause-found'),
+      suspect: suspectId,
+      text: longText,
+      root: longText.optional(),
+    }),
+    z.strictObject({
+      ...stamp,
+      type: z.literal('repair-done'),
+      steps: z.array(longText).max(30, 'Expected at most 30 steps.').readonly(),
+      text: z.string().trim().max(4000, 'Expected at most 4000 characters.'),
+    }),
+    z.strictObject({
+      ...stamp,
+      type: z.literal('job-closed'),
+      proven: z.boolean(),
+      why: z.string().trim().max(4000, 'Expected at most 4000 characters.'),
+    }),
+    z.strictObject({ ...stamp, type: z.literal('job-reopened') }),
+  ],
+  'Expected a type of event that this version knows.',
+) satisfies z.ZodType<JobEvent>;
 
 /** The same with its place in the job. */
 export const loggedEventSchema = z.intersection(

@@ -9,6 +9,22 @@ const instruments = z.array(instrumentSchema).max(50, 'Expected at most 50 instr
 export const technicianSchema = z.object({ id, name: shortText });
 export const vehicleSchema = z.object({ id, name: shortText, service: shortText });
 
+/** What a vehicle may draw at rest, and the battery that it draws from. */
+export const restSchema = z.strictObject({
+  limitAmps: z
+    .number('Expected amps.')
+    .min(0.001, 'Expected 0.001 A or more.')
+    .max(10, 'Expected at most 10 A.'),
+  batteryAmpHours: z
+    .number('Expected ampere-hours.')
+    .min(1, 'Expected 1 Ah or more.')
+    .max(1000, 'Expected at most 1000 Ah.'),
+});
+
+/** A vehicle as this workshop keeps it. */
+export const vehicleRecordSchema = vehicleSchema.extend({ rest: restSchema });
+export const keptVehicleSchema = z.strictObject({ name: shortText, service: shortText, rest: restSchema });
+
 /** What a technician works with; the places that a search keeps to belong to the moment, and are not kept. */
 export const kitSchema = z.strictObject({
   without: instruments,
@@ -22,4 +38,5 @@ export const colleagueSchema = technicianSchema.extend({ kit: kitSchema.nullable
 
 export type Technician = z.infer<typeof technicianSchema>;
 export type Colleague = z.infer<typeof colleagueSchema>;
+export type VehicleRecord = z.infer<typeof vehicleRecordSchema>;
 export type Vehicle = z.infer<typeof vehicleSchema>;

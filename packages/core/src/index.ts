@@ -21,6 +21,9 @@ export {
   withLead,
   withRenewed,
 } from './circuit/operatingState';
+export { cavitiesFrom, centreHeading, centreTable } from './centres/centreTable';
+export { checkCentre, fittedVerdict, seenAt, seenGrid, withCavityAt } from './centres/fuseCentre';
+export type { CentreCavity, FittedVerdict, FuseCentre, FuseKind } from './centres/fuseCentre';
 export { restingState } from './circuit/restingState';
 export type { CavityFill, Lead, OperatingState } from './circuit/operatingState';
 export { partById, placeById, sectionById, terminalName, terminalsOf } from './circuit/terminals';
@@ -31,6 +34,8 @@ export { NOTHING_WRONG, hypothesesOf } from './faults/hypotheses';
 export type { Hypothesis } from './faults/hypotheses';
 export { sights } from './faults/sights';
 export type { FuseStyle } from './fuses/coldResistance';
+export { ampsThatOpened, fuseLoading, heldForAnHour, lifeUsed } from './fuses/loading';
+export { openingBand } from './fuses/openingTime';
 export type { Instrument, InstrumentId, Outcome, ReadingValue, Target, Test } from './instruments/instrument';
 export { allInstruments, instrumentById } from './instruments/instruments';
 export { simplePrediction } from './instruments/simplePrediction';
@@ -41,7 +46,7 @@ export { assess, isolatedFrom, placesOfDamage, planNext, undivided } from './job
 export type { Assessment, Undivided } from './job/assess';
 export type { JobEvent, JobFact, LoggedEvent } from './job/events';
 export { foldJob, isAfterRepair } from './job/foldJob';
-export type { CustomerWord, JobStage, JobState, LedgerReading } from './job/foldJob';
+export type { CurrentReading, CustomerWord, JobStage, JobState, LedgerReading } from './job/foldJob';
 export { expectedWords, fitsHealthy } from './job/fit';
 export { handOver } from './job/handOver';
 export { isListRead, moduleChecklist } from './job/moduleChecklist';
@@ -95,3 +100,14 @@ export {
 } from './words/outcomes';
 export { pointWords } from './words/points';
 export { apartWord, fillWords, leadName, stateWords } from './words/states';
+export { fedWhen, feedingControls, fuseChecks } from './survey/fuseCheck';
+export type { FedWhen, FuseCheck, FuseVerdict } from './survey/fuseCheck';
+export { limiterOutlook } from './survey/limiterOutlook';
+export type { LimiterOutlook, LimiterRow } from './survey/limiterOutlook';
+export { loadSurvey } from './survey/loadSurvey';
+export type { LoadedFuse } from './survey/loadSurvey';
+export { daysToFlat, pullEffects, restSurvey } from './survey/restSurvey';
+export type { PullEffect, RestSurvey, SurveyedFuse } from './survey/restSurvey';
+export { simulatedSurvey } from './survey/simulatedSurvey';
+export { fusesOf, surveyOrder } from './survey/surveyOrder';
+export type { SurveyOrder } from './survey/surveyOrder';

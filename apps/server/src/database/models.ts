@@ -1,4 +1,4 @@
-import type { Circuit, JobEvent, Kit } from '@grim-lantern/core';
+import type { Circuit, FuseCentre, JobEvent, Kit } from '@grim-lantern/core';
 import type { CreationOptional, InferAttributes, InferCreationAttributes, Sequelize } from 'sequelize';
 import { DataTypes, Model } from 'sequelize';
 
@@ -21,6 +21,15 @@ export class VehicleRow extends Model<InferAttributes<VehicleRow>, InferCreation
   declare id: string;
   declare name: string;
   declare service: string;
+  declare restLimitAmps: CreationOptional<number>;
+  declare batteryAmpHours: CreationOptional<number>;
+}
+
+export class CentreRow extends Model<InferAttributes<CentreRow>, InferCreationAttributes<CentreRow>> {
+  declare workshopId: string;
+  declare id: string;
+  declare vehicleId: string;
+  declare document: FuseCentre;
 }
 
 class CircuitRow extends Model<InferAttributes<CircuitRow>, InferCreationAttributes<CircuitRow>> {
@@ -54,6 +63,7 @@ export interface Models {
   readonly Workshop: typeof WorkshopRow;
   readonly Technician: typeof TechnicianRow;
   readonly Vehicle: typeof VehicleRow;
+  readonly Centre: typeof CentreRow;
   readonly Circuit: typeof CircuitRow;
   readonly Job: typeof JobRow;
   readonly JobEvent: typeof JobEventRow;
@@ -86,8 +96,24 @@ export function defineModels(sequelize: Sequelize): Models {
       options('technicians'),
     ),
     Vehicle: class extends VehicleRow {}.init(
-      { workshopId: key(), id: key(), name: text(), service: text() },
+      {
+        workshopId: key(),
+        id: key(),
+        name: text(),
+        service: text(),
+        restLimitAmps: DataTypes.DOUBLE,
+        batteryAmpHours: DataTypes.DOUBLE,
+      },
       options('vehicles'),
+    ),
+    Centre: class extends CentreRow {}.init(
+      {
+        workshopId: key(),
+        id: key(),
+        vehicleId: uuid(),
+        document: { type: DataTypes.JSONB, allowNull: false },
+      },
+      options('fuse_centres'),
     ),
     Circuit: class extends CircuitRow {}.init(
       {

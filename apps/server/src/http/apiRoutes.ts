@@ -1,5 +1,12 @@
 import { routes } from '@grim-lantern/contract';
-import type { CircuitSummary, Colleague, Reply, RouteName, Workshop } from '@grim-lantern/contract';
+import type {
+  CircuitSummary,
+  Colleague,
+  Reply,
+  RouteName,
+  VehicleRecord,
+  Workshop,
+} from '@grim-lantern/contract';
 import { Router } from 'express';
 import type { Kit } from '@grim-lantern/core';
 import type { Request } from 'express';
@@ -7,6 +14,7 @@ import { z } from 'zod';
 import { createCircuitShelf } from '../circuits/circuitShelf';
 import type { Database } from '../database/database';
 import { createJobLog } from '../jobs/jobLog';
+import { createVehicleShelf } from '../vehicles/vehicleShelf';
 import type { ProblemCode } from './problems';
 import { ApiProblem } from './problems';
 import { validated } from './validated';
@@ -15,16 +23,29 @@ import { validated } from './validated';
 export function apiRoutes(database: Database, workshopId: string): Router {
   const log = createJobLog(database, workshopId);
   const shelf = createCircuitShelf(database, workshopId);
+  const vehicles = createVehicleShelf(database, workshopId);
   const answers: { readonly [R in RouteName]: (request: Request) => Promise<Reply<R>> } = {
     async health() {
       await database.sequelize.query('SELECT 1');
       return { status: 'ready' };
     },
-    workshop: async () => workshop(database, workshopId, await shelf.list()),
+    workshop: async () => workshop(database, workshopId, await shelf.list(), await vehicles.list()),
     keepKit(request) {
       const technician = idIn(request, 'technicianId', 'technician/none');
       return keepKit(database, workshopId, technician, validated(routes.keepKit.body, request.body));
     },
+    keepVehicle(request) {
+      const id = idIn(request, 'vehicleId', 'vehicle/unknown');
+      return vehicles.keep({ id, ...validated(routes.keepVehicle.body, request.body) });
+    },
+    centres: async (request) => ({
+      centres: [...(await vehicles.centres(idIn(request, 'vehicleId', 'vehicle/unknown')))],
+    }),
+    keepCentre(request) {
+      const id = idIn(request, 'centreId', 'centre/unknown');
+      return vehicles.keepCentre({ id, ...validated(routes.keepCentre.body, request.body) });
+    },
+    removeCentre: (request) => vehicles.removeCentre(idIn(request, 'centreId', 'centre/unknown')),
     jobs: async () => ({ jobs: [...(await log.list())] }),
     openJob: (request) => log.open(validated(routes.openJob.body, request.body)),
     importJob: (request) => log.takeIn(validated(routes.importJob.body, request.body)),
@@ -72,6 +93,7 @@ async function workshop(
   { models }: Database,
   workshopId: string,
   circuits: readonly CircuitSummary[],
+  vehicles: readonly VehicleRecord[],
 ): Promise<Workshop> {
   const { name, hourlyRate, askFrom } = await models.Workshop.findOne({
     where: { id: workshopId },
@@ -83,6 +105,7 @@ async function workshop(
     hourlyRate,
     askFrom,
     technicians: technicians.map(colleague),
+    vehicles: [...vehicles],
     circuits: [...circuits],
   };
 }

@@ -9,6 +9,8 @@ const problems = {
   'job/unknown': { status: 404, message: 'There is no such job in this workshop.' },
   'circuit/unknown': { status: 404, message: 'There is no such circuit in this workshop.' },
   'vehicle/unknown': { status: 404, message: 'There is no such vehicle in this workshop.' },
+  'centre/unknown': { status: 404, message: 'There is no such fuse centre in this workshop.' },
+  'centre/id-taken': { status: 409, message: 'This id belongs to a fuse centre of another vehicle.' },
   'technician/none': { status: 404, message: 'There is no such technician in this workshop.' },
   'circuit/id-taken': {
     status: 409,

@@ -1,7 +1,8 @@
 import { jobsAsLogs } from './0001-jobs-as-logs';
 import { workshopMoney } from './0002-workshop-money';
 import { techniciansKit } from './0003-technicians-kit';
+import { fuseCentres } from './0004-fuse-centres';
 import type { Migration } from './migration';
 
 /** Every step, oldest first. */
-export const migrations: readonly Migration[] = [jobsAsLogs, workshopMoney, techniciansKit];
+export const migrations: readonly Migration[] = [jobsAsLogs, workshopMoney, techniciansKit, fuseCentres];
