@@ -16,6 +16,7 @@ const circuit = circuitOf('travelling-library.json');
 export const minibus = circuitOf('minibus-ramp.json');
 export const demister = circuitOf('bloodmobile-demister.json');
 export const fan = circuitOf('hatchback-fan.json');
+export const pickup = circuitOf('pickup-drain.json');
 export const library = circuit;
 const demoJob = JSON.parse(readFileSync(inProject('demo/jobs/travelling-library-fuse-17.json'), 'utf8')) as {
   id: string;
@@ -189,7 +190,7 @@ export async function openNewJob(
 /** Goes to a step of the job by its tab. */
 export async function step(
   page: Page,
-  name: 'Story' | 'Symptoms' | 'Modules' | 'Next' | 'Repair',
+  name: 'Story' | 'Symptoms' | 'Modules' | 'Fuses' | 'Next' | 'Repair',
 ): Promise<void> {
   await page.getByRole('navigation', { name: 'Steps of the job' }).getByRole('link', { name }).click();
 }

@@ -84,8 +84,8 @@ describe('vehicles and their fuse centres', () => {
       id,
       ...changed,
     });
-    const { body: workshop } = await server.http.get('/api/workshop');
-    expect((workshop as { vehicles: unknown[] }).vehicles).toContainEqual({ id, ...changed });
+    const reply = await server.http.get('/api/workshop');
+    expect((reply.body as { vehicles: unknown[] }).vehicles).toContainEqual({ id, ...changed });
     const none = { ...body, rest: { ...body.rest, limitAmps: 0 } };
     expect((await server.http.put(`/api/vehicles/${id}`).send(none).expect(422)).body).toMatchObject({
       field: 'rest.limitAmps',

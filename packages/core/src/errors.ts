@@ -5,6 +5,7 @@ export type CoreErrorCode =
   | 'circuit/unknown-section'
   | 'circuit/ohms'
   | 'circuit/too-large'
+  | 'circuit/overlay'
   | 'solver/singular'
   | 'solver/no-convergence'
   | 'instrument/unknown'

@@ -24,6 +24,7 @@ export {
 export { cavitiesFrom, centreHeading, centreTable } from './centres/centreTable';
 export { checkCentre, fittedVerdict, seenAt, seenGrid, withCavityAt } from './centres/fuseCentre';
 export type { CentreCavity, FittedVerdict, FuseCentre, FuseKind } from './centres/fuseCentre';
+export { overlayCircuits } from './circuit/overlayCircuits';
 export { restingState } from './circuit/restingState';
 export type { CavityFill, Lead, OperatingState } from './circuit/operatingState';
 export { partById, placeById, sectionById, terminalName, terminalsOf } from './circuit/terminals';

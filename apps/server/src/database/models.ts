@@ -79,13 +79,19 @@ const text = () => ({ type: DataTypes.TEXT, allowNull: false });
  * its own, so that two databases in one process do not share them.
  */
 export function defineModels(sequelize: Sequelize): Models {
-  const options = (tableName: string) => ({
-    sequelize,
-    tableName,
-    modelName: tableName,
-    timestamps: false,
-    underscored: true,
-  });
+  return { ...houseModels(sequelize), ...jobModels(sequelize) };
+}
+
+const optionsFor = (sequelize: Sequelize) => (tableName: string) => ({
+  sequelize,
+  tableName,
+  modelName: tableName,
+  timestamps: false,
+  underscored: true,
+});
+
+function houseModels(sequelize: Sequelize): Omit<Models, 'Job' | 'JobEvent'> {
+  const options = optionsFor(sequelize);
   return {
     Workshop: class extends WorkshopRow {}.init(
       { id: key(), name: text(), hourlyRate: DataTypes.DOUBLE, askFrom: DataTypes.DOUBLE },
@@ -125,6 +131,12 @@ export function defineModels(sequelize: Sequelize): Models {
       },
       options('circuits'),
     ),
+  };
+}
+
+function jobModels(sequelize: Sequelize): Pick<Models, 'Job' | 'JobEvent'> {
+  const options = optionsFor(sequelize);
+  return {
     Job: class extends JobRow {}.init(
       {
         workshopId: key(),

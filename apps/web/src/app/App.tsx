@@ -2,6 +2,9 @@ import { BrowserRouter, Link, Route, Routes } from 'react-router';
 import { JobPage } from '../job/JobPage';
 import { JobsPage } from '../jobs/JobsPage';
 import { ReportPage } from '../report/ReportPage';
+import { SharedFeedPage } from '../vehicles/SharedFeedPage';
+import { VehiclePage } from '../vehicles/VehiclePage';
+import { VehiclesPage } from '../vehicles/VehiclesPage';
 import { TopBar } from './TopBar';
 
 export function App() {
@@ -9,6 +12,9 @@ export function App() {
     <BrowserRouter>
       <Routes>
         <Route index element={<JobsPage />} />
+        <Route path="vehicles" element={<VehiclesPage />} />
+        <Route path="vehicles/:vehicleId" element={<VehiclePage />} />
+        <Route path="vehicles/:vehicleId/shared" element={<SharedFeedPage />} />
         <Route path="jobs/:jobId" element={<JobPage />} />
         <Route path="jobs/:jobId/report" element={<ReportPage />} />
         <Route path="jobs/:jobId/:view" element={<JobPage />} />

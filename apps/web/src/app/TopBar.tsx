@@ -16,6 +16,9 @@ export function TopBar({ children }: { children?: ReactNode }) {
       <Link to="/" className="flex min-h-11 items-center text-lg font-semibold whitespace-nowrap">
         Grim Lantern
       </Link>
+      <Link to="/vehicles" className="text-dim hover:text-ink flex min-h-11 items-center">
+        Vehicles
+      </Link>
       <div className="order-last min-w-0 basis-full lg:order-none lg:grow lg:basis-0">{children}</div>
       <label className="ml-auto flex items-center gap-2">
         <span className="text-dim sr-only text-[15px] sm:not-sr-only">Technician</span>

@@ -1,9 +1,19 @@
-import type { Circuit, ForeseenOutcome, JobFact, LedgerReading, TerminalRef, Test } from '@grim-lantern/core';
+import type {
+  Circuit,
+  ForeseenOutcome,
+  JobEvent,
+  JobFact,
+  LedgerReading,
+  TerminalRef,
+  Test,
+} from '@grim-lantern/core';
 import { partById, partIdOf } from '@grim-lantern/core';
 import type { Technician } from '@grim-lantern/contract';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAppSelector } from '../store/store';
+import { FusePanel } from '../fuses/FusePanel';
+import type { Fuses } from '../fuses/useFuses';
 import type { Diagnosis } from '../worker/useDiagnosis';
 import { FairToStop } from './FairToStop';
 import { CausePanel } from './CausePanel';
@@ -20,7 +30,10 @@ import { ViewTabs } from './ViewTabs';
 
 interface ViewPanelProps {
   readonly jobId: string;
+  readonly circuitId: string;
   readonly circuit: Circuit;
+  readonly events: readonly JobEvent[];
+  readonly fuses: Fuses;
   readonly diagnosis: Diagnosis;
   readonly technicians: readonly Technician[];
   readonly view: JobView;
@@ -40,7 +53,8 @@ interface ViewPanelProps {
 
 /** The step of the job that is on show, under the tabs of all of them. */
 export function ViewPanel(props: ViewPanelProps) {
-  const { jobId, circuit, diagnosis, view, current, draft, record, onOther } = props;
+  const { jobId, circuitId, circuit, events, fuses, diagnosis, view, current, draft, record, onOther } =
+    props;
   const { job } = diagnosis;
   const own = current ? record : null;
   const shown = view === 'next' && (job.cause !== null || job.closed !== null) ? 'repair' : view;
@@ -50,6 +64,7 @@ export function ViewPanel(props: ViewPanelProps) {
       {shown === 'story' && <StoryPanel {...{ jobId, circuit, diagnosis, record }} />}
       {shown === 'symptoms' && <SymptomBoard {...{ circuit, diagnosis }} record={own} />}
       {shown === 'modules' && <ModulesPanel {...{ circuit, diagnosis }} record={own} onPoint={onOther} />}
+      {shown === 'fuses' && <FusePanel {...{ circuitId, circuit, events, job, record }} {...fuses} />}
       {shown === 'repair' && <RepairPanel {...{ circuit, diagnosis, draft }} record={own} />}
       {shown === 'next' && <Search {...props} record={own} />}
     </>

@@ -4,6 +4,8 @@ import { useCallback, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { Notices } from '../app/Notices';
 import { TopBar } from '../app/TopBar';
+import { FuseBoxes } from '../fuses/FuseBoxes';
+import { useFuses } from '../fuses/useFuses';
 import type { JobFacts } from '../store/jobs';
 import { ownKit } from '../store/session';
 import { useAppSelector } from '../store/store';
@@ -44,6 +46,8 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
     workshop.status === 'ready' ? workshop.workshop.technicians : none,
   );
   const { hourlyRate } = useWorkshopMoney();
+  const atFuses = jobViewOf(view) === 'fuses';
+  const fuses = useFuses(summary.circuitId, circuit, events, summary.vehicle.id, atFuses);
   const [held, setHeld] = useState<ForeseenOutcome | null>(null);
   const [shown, setShown] = useState<Test | null>(null);
   const [open, setOpen] = useState<Opened | null>(null);
@@ -87,20 +91,25 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
           <StateStrip circuit={circuit} state={diagnosis.job.state} record={record} />
           <main className="flex min-h-0 grow flex-col lg:grid lg:grid-cols-[minmax(0,1fr)_420px] lg:grid-rows-[minmax(0,1fr)_minmax(150px,30%)]">
             <section
-              aria-label="Harness"
+              aria-label={atFuses ? 'Boxes' : 'Harness'}
               className="border-line h-[38vh] min-h-[260px] border-b lg:h-auto lg:min-h-0"
             >
-              <JobMap
-                {...{ circuit, diagnosis, held, shown }}
-                onPoint={(point) => setOpen({ kind: 'point', point })}
-              />
+              {atFuses ? (
+                <FuseBoxes circuit={circuit} fuses={fuses} />
+              ) : (
+                <JobMap
+                  {...{ circuit, diagnosis, held, shown }}
+                  onPoint={(point) => setOpen({ kind: 'point', point })}
+                />
+              )}
             </section>
             <section
               aria-label="Work"
               className="border-line px-4 lg:col-start-2 lg:row-span-2 lg:row-start-1 lg:overflow-auto lg:border-l lg:px-5"
             >
               <ViewPanel
-                {...{ jobId, circuit, diagnosis, technicians, draft, pinned }}
+                {...{ jobId, circuit, events, diagnosis, technicians, draft, pinned, fuses }}
+                circuitId={summary.circuitId}
                 view={jobViewOf(view)}
                 // What answers an older question must not be entered twice by a thumb that taps twice.
                 current={diagnosis.events === events}

@@ -3,6 +3,7 @@ export const jobViews = [
   { id: 'story', name: 'Story' },
   { id: 'symptoms', name: 'Symptoms' },
   { id: 'modules', name: 'Modules' },
+  { id: 'fuses', name: 'Fuses' },
   { id: 'next', name: 'Next' },
   { id: 'repair', name: 'Repair' },
 ] as const;

@@ -1,5 +1,6 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
+import { centresSlice } from './centres';
 import { jobsSlice } from './jobs';
 import { outboxSlice, rememberOutbox, rememberedOutbox } from './outbox';
 import { rememberSession, rememberedSession, sessionSlice } from './session';
@@ -11,6 +12,7 @@ export function createStore() {
     reducer: {
       session: sessionSlice.reducer,
       workshop: workshopSlice.reducer,
+      centres: centresSlice.reducer,
       jobs: jobsSlice.reducer,
       outbox: outboxSlice.reducer,
     },

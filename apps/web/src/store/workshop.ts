@@ -1,5 +1,5 @@
 import { createAsyncThunk, createSlice } from '@reduxjs/toolkit';
-import type { JobSummary, NewJob, Workshop } from '@grim-lantern/contract';
+import type { JobSummary, NewJob, VehicleRecord, Workshop } from '@grim-lantern/contract';
 import { request } from '../api/request';
 
 /** The workshop's own data and its list of jobs, as the server last told. */
@@ -27,6 +27,16 @@ export const openJob = createAsyncThunk('workshop/openJob', async (job: NewJob, 
   return rejectWithValue(answer.status === 'refused' ? answer.problem.message : answer.why);
 });
 
+/** Keeps a vehicle, new or known. Rejects with a sentence; what was typed stays in the form. */
+export const keepVehicle = createAsyncThunk(
+  'workshop/keepVehicle',
+  async ({ id, name, service, rest }: VehicleRecord, { rejectWithValue }) => {
+    const answer = await request('keepVehicle', { params: { vehicleId: id }, body: { name, service, rest } });
+    if (answer.status === 'done') return answer.reply;
+    return rejectWithValue(answer.status === 'refused' ? answer.problem.message : answer.why);
+  },
+);
+
 const initialState = { status: 'loading' } as WorkshopState;
 
 export const workshopSlice = createSlice({
@@ -39,6 +49,12 @@ export const workshopSlice = createSlice({
       .addCase(loadWorkshop.rejected, (state, { payload }) =>
         state.status === 'ready' ? state : { status: 'failed', why: String(payload) },
       )
+      .addCase(keepVehicle.fulfilled, (state, { payload }): WorkshopState => {
+        if (state.status !== 'ready') return state;
+        const others = state.workshop.vehicles.filter(({ id }) => id !== payload.id);
+        const vehicles = [...others, payload].sort((one, other) => one.name.localeCompare(other.name));
+        return { ...state, workshop: { ...state.workshop, vehicles } };
+      })
       .addCase(openJob.fulfilled, (state, { payload }) =>
         state.status === 'ready' ? { ...state, jobs: [payload, ...state.jobs] } : state,
       ),

@@ -1,15 +1,28 @@
-import { assess, createPredictor, expectedWords, foldJob, foreseeTest, planNext } from '@grim-lantern/core';
+import {
+  assess,
+  createPredictor,
+  expectedWords,
+  foldJob,
+  foreseeTest,
+  fusesOf,
+  limiterOutlook,
+  planNext,
+} from '@grim-lantern/core';
 import type {
   Assessment,
+  CavityFill,
   Circuit,
   JobEvent,
   JobState,
   Kit,
+  LimiterOutlook,
   Predictor,
   ProposedAction,
   Test,
 } from '@grim-lantern/core';
 import type { Dossier } from './dossier';
+import type { BoxFacts, FuseWork } from './fuseWork';
+import { fuseWorkOf } from './fuseWork';
 import { dossierOf } from './dossier';
 
 /** What would be read at a point, if one suspect were the cause. */
@@ -66,6 +79,21 @@ export function createCoreService() {
       const assessment = assess(predictor, job);
       const dossier = dossierOf(predictor, healthyOf(circuitId, circuit), job, assessment);
       return { job, assessment, dossier };
+    },
+    fuses(circuitId: string, circuit: Circuit, events: readonly JobEvent[], box: BoxFacts): FuseWork {
+      return fuseWorkOf(healthyOf(circuitId, circuit), foldJob(circuit, events), box);
+    },
+    /** What a limiter in a fuse's cavity would show; null where there is no such fuse. */
+    limiter(
+      circuitId: string,
+      circuit: Circuit,
+      events: readonly JobEvent[],
+      fuse: string,
+      fill: Exclude<CavityFill, { kind: 'open' }>,
+    ): LimiterOutlook | null {
+      const part = fusesOf(circuit).find(({ id }) => id === fuse);
+      if (part === undefined) return null;
+      return limiterOutlook(healthyOf(circuitId, circuit), foldJob(circuit, events).state, part, fill);
     },
     ask(circuitId: string, circuit: Circuit, events: readonly JobEvent[], test: Test): PointAnswer {
       const predictor = predictorOf(circuitId, circuit);

@@ -7,8 +7,7 @@ import { filamentAmps } from '../solver/filament';
 
 /** Amps through what stands in a fuse's cavity, from its supply leg to its load leg. */
 export function fuseAmps({ circuit, state, solution }: Bench, fuse: FusePart): number {
-  const node = (leg: string) =>
-    solution.network.nodeOf.get(`${fuse.id}.${leg}` as `${string}.${string}`) ?? 0;
+  const node = (leg: string) => solution.network.nodeOf.get(`${fuse.id}.${leg}`) ?? 0;
   const [feed, load] = [node('feed'), node('load')];
   if (solution.blown.includes(fuse.id)) return 0;
   const fill = cavityFill(state, fuse.id);

@@ -30,8 +30,9 @@ export interface LimiterOutlook {
 
 /** A solid short right behind the cavity. */
 const shortOhms = 0.05;
-/** A load that changes the amps by less than this share does not show. */
+/** A load that changes the amps by less than this share, or by less than a milliamp, does not show. */
 const showsFrom = 0.02;
+const leastAmps = 0.001;
 
 /** @throws {CoreError} `circuit/unknown-part` */
 export function limiterOutlook(
@@ -50,7 +51,8 @@ export function limiterOutlook(
     };
   };
   const healthy = row(filled);
-  const changes = (from: LimiterRow, to: LimiterRow) => from.amps - to.amps > showsFrom * healthy.amps;
+  const changes = (from: LimiterRow, to: LimiterRow) =>
+    from.amps - to.amps > Math.max(leastAmps, showsFrom * healthy.amps);
   const loads = circuit.parts.filter(
     (part) => kindOf(part).consumers !== undefined && kindOf(part).removal !== null,
   );

@@ -45,7 +45,7 @@ describe('a box in the vehicle', () => {
     const sizes = fc.integer({ min: 1, max: 12 });
     fc.assert(
       fc.property(sizes, sizes, fc.constantFrom(0, 90, 180, 270), (columns, rows, turned) => {
-        const centre = box(columns, rows, turned as FuseCentre['turned']);
+        const centre = box(columns, rows, turned);
         const grid = seenGrid(centre);
         const places = centre.cavities.map((each) => seenAt(centre, each));
         expect(new Set(places.map(({ column, row }) => `${column} ${row}`)).size).toBe(columns * rows);

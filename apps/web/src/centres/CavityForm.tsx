@@ -1,0 +1,174 @@
+import type { CentreCavity, FuseKind, FuseStyle } from '@grim-lantern/core';
+import { useEffect, useId, useRef, useState } from 'react';
+import { Labelled } from '../app/Labelled';
+
+const styles: readonly FuseStyle[] = ['regular blade', 'mini blade', 'large blade', 'cartridge'];
+
+/** One cavity: what the cover says, and what is found in it. Enter keeps it and goes on to the next. */
+export function CavityForm({
+  cavity,
+  onKeep,
+  onRemove,
+}: {
+  readonly cavity: CentreCavity;
+  readonly onKeep: (cavity: CentreCavity) => Promise<void>;
+  readonly onRemove: () => void;
+}) {
+  const fields = useId();
+  const first = useRef<HTMLInputElement>(null);
+  const [number, setNumber] = useState(cavity.number);
+  const [label, setLabel] = useState(cavity.label);
+  const [kind, setKind] = useState(cavity.kind);
+  const [rating, setRating] = useState(amps(cavity.labelled));
+  const [style, setStyle] = useState<FuseStyle>(cavity.labelled?.style ?? 'regular blade');
+  const [found, setFound] = useState(amps(cavity.fitted));
+  const [foundStyle, setFoundStyle] = useState<FuseStyle>(cavity.fitted?.style ?? style);
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => first.current?.focus(), []);
+  const keep = () => {
+    const labelled = kindFrom(rating, style);
+    const fitted = kindFrom(found, foundStyle);
+    if (labelled === 'flaw') return setProblem('Rating: expected 0.5 to 500 A, or nothing.');
+    if (fitted === 'flaw') return setProblem('Found in it: expected 0.5 to 500 A, or nothing.');
+    if (number.trim() === '') return setProblem('Number: expected one.');
+    setProblem(null);
+    void onKeep({
+      ...cavity,
+      number: number.trim(),
+      label: label.trim(),
+      kind,
+      labelled: kind === 'relay' ? null : labelled,
+      fitted: kind === 'relay' ? null : fitted,
+    });
+  };
+  return (
+    <form
+      aria-label={`Cavity ${cavity.number}`}
+      className="border-ink mt-2 grid grid-cols-2 items-end gap-2 border p-3 sm:grid-cols-[90px_1fr_110px_90px_150px] print:hidden"
+      onSubmit={(event) => {
+        event.preventDefault();
+        keep();
+      }}
+    >
+      <Labelled id={`${fields}-number`} label="Number">
+        <input
+          id={`${fields}-number`}
+          className="field font-mono"
+          maxLength={12}
+          value={number}
+          onChange={({ target }) => setNumber(target.value)}
+        />
+      </Labelled>
+      <Labelled id={`${fields}-label`} label="The cover says">
+        <input
+          ref={first}
+          id={`${fields}-label`}
+          className="field"
+          maxLength={200}
+          value={label}
+          onChange={({ target }) => setLabel(target.value)}
+        />
+      </Labelled>
+      <Labelled id={`${fields}-kind`} label="It holds">
+        <select
+          id={`${fields}-kind`}
+          className="field"
+          value={kind}
+          onChange={({ target }) => setKind(target.value === 'relay' ? 'relay' : 'fuse')}
+        >
+          <option value="fuse">a fuse</option>
+          <option value="relay">a relay</option>
+        </select>
+      </Labelled>
+      {kind === 'fuse' && (
+        <>
+          <Rating id={`${fields}-rating`} label="Rating, A" text={rating} onType={setRating} />
+          <Style id={`${fields}-style`} label="Style" chosen={style} onChoose={setStyle} />
+          <Rating id={`${fields}-found`} label="Found, A" text={found} onType={setFound} />
+          <Style
+            id={`${fields}-found-style`}
+            label="Its style"
+            chosen={foundStyle}
+            onChoose={setFoundStyle}
+          />
+        </>
+      )}
+      {problem !== null && (
+        <p role="alert" className="text-clash col-span-full">
+          {problem}
+        </p>
+      )}
+      <div className="col-span-full flex gap-2">
+        <button type="submit" className="key key-chosen">
+          Keep, and the next
+        </button>
+        <button type="button" className="key border-line" onClick={onRemove}>
+          Take it off the map
+        </button>
+      </div>
+    </form>
+  );
+}
+
+function amps(kind: FuseKind | null): string {
+  return kind === null ? '' : String(kind.ratingAmps);
+}
+
+function kindFrom(text: string, style: FuseStyle): FuseKind | null | 'flaw' {
+  if (text.trim() === '') return null;
+  const ratingAmps = Number(text.trim().replace(/\s*A$/i, '').replace(',', '.'));
+  return ratingAmps >= 0.5 && ratingAmps <= 500 ? { style, ratingAmps } : 'flaw';
+}
+
+function Rating({
+  id,
+  label,
+  text,
+  onType,
+}: {
+  id: string;
+  label: string;
+  text: string;
+  onType: (text: string) => void;
+}) {
+  return (
+    <Labelled id={id} label={label}>
+      <input
+        id={id}
+        inputMode="decimal"
+        className="field font-mono"
+        value={text}
+        onChange={({ target }) => onType(target.value)}
+      />
+    </Labelled>
+  );
+}
+
+function Style({
+  id,
+  label,
+  chosen,
+  onChoose,
+}: {
+  id: string;
+  label: string;
+  chosen: FuseStyle;
+  onChoose: (style: FuseStyle) => void;
+}) {
+  return (
+    <Labelled id={id} label={label}>
+      <select
+        id={id}
+        className="field"
+        value={chosen}
+        onChange={({ target }) => onChoose(styles.find((each) => each === target.value) ?? chosen)}
+      >
+        {styles.map((each) => (
+          <option key={each} value={each}>
+            {each}
+          </option>
+        ))}
+      </select>
+    </Labelled>
+  );
+}

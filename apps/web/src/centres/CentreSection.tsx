@@ -1,0 +1,168 @@
+import type { CentreCavity, FuseCentre } from '@grim-lantern/core';
+import { fittedVerdict, withCavityAt } from '@grim-lantern/core';
+import type { CentreRecord } from '@grim-lantern/contract';
+import { useState } from 'react';
+import { download, fileName } from '../report/exports';
+import { Segments } from '../job/Segments';
+import { keepCentre, removeCentre } from '../store/centres';
+import { useAppDispatch } from '../store/store';
+import type { CavityContent } from './BoxMap';
+import { BoxMap } from './BoxMap';
+import { CavityForm } from './CavityForm';
+import { centreCsv } from './centreFiles';
+
+const turns = [0, 90, 180, 270] as const;
+
+/** One box of a vehicle: as mounted, changed on the spot, taken away as a file, printed as a card. */
+export function CentreSection({
+  record,
+  vehicle,
+}: {
+  readonly record: CentreRecord;
+  readonly vehicle: string;
+}) {
+  const dispatch = useAppDispatch();
+  const { centre } = record;
+  const [selected, setSelected] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [before, setBefore] = useState<FuseCentre | null>(null);
+  const keep = async (next: FuseCentre): Promise<boolean> => {
+    const result = await dispatch(keepCentre({ ...record, centre: next }));
+    const kept = keepCentre.fulfilled.match(result);
+    setProblem(kept ? null : String(result.payload));
+    if (kept) setBefore(centre);
+    return kept;
+  };
+  const cavity = centre.cavities.find(({ number }) => number === selected);
+  return (
+    <section aria-label={centre.name} className="mb-8 break-inside-avoid">
+      <div className="mb-2 flex flex-wrap items-center justify-between gap-2">
+        <h3 className="text-xl font-semibold">
+          {centre.name} <span className="text-dim text-[15px] font-normal">{centre.place}</span>
+          <span className="hidden text-[15px] font-normal print:inline"> · {vehicle}</span>
+        </h3>
+        <div className="flex flex-wrap gap-2 print:hidden">
+          <Segments
+            label="Mounted"
+            chosen={String(centre.turned)}
+            positions={turns.map((turned) => ({ id: String(turned), name: `${turned}°` }))}
+            disabled={false}
+            onChoose={(id) => {
+              const turned = turns.find((each) => String(each) === id);
+              if (turned !== undefined) void keep({ ...centre, turned });
+            }}
+          />
+        </div>
+      </div>
+      <div className="overflow-x-auto">
+        <BoxMap
+          centre={centre}
+          content={asFitted}
+          selected={selected}
+          onSelect={(number) => setSelected(number === selected ? null : number)}
+          onDrop={(number, column, row) => void keep(withCavityAt(centre, number, column, row))}
+        />
+      </div>
+      {problem !== null && (
+        <p role="alert" className="text-clash mt-2">
+          {problem}
+        </p>
+      )}
+      {cavity !== undefined && (
+        <CavityForm
+          key={cavity.number}
+          cavity={cavity}
+          onKeep={async (next) => {
+            const kept = await keep({
+              ...centre,
+              cavities: centre.cavities.map((each) => (each.number === cavity.number ? next : each)),
+            });
+            // Down the column: the next cavity is typed at once.
+            if (kept) setSelected(after(centre, cavity)?.number ?? null);
+          }}
+          onRemove={() => {
+            setSelected(null);
+            void keep({
+              ...centre,
+              cavities: centre.cavities.filter(({ number }) => number !== cavity.number),
+            });
+          }}
+        />
+      )}
+      <div className="mt-2 flex flex-wrap gap-2 print:hidden">
+        <button type="button" className="key border-line" onClick={() => window.print()}>
+          Print the card
+        </button>
+        <button
+          type="button"
+          className="key border-line"
+          onClick={() =>
+            download(fileName(centre.name, 'csv'), new Blob([centreCsv(centre)], { type: 'text/csv' }))
+          }
+        >
+          CSV
+        </button>
+        <button
+          type="button"
+          className="key border-line"
+          onClick={() =>
+            download(
+              fileName(centre.name, 'json'),
+              new Blob([JSON.stringify(centre, null, 2)], { type: 'application/json' }),
+            )
+          }
+        >
+          JSON
+        </button>
+        {before !== null && (
+          <button type="button" className="key border-line" onClick={() => void keep(before)}>
+            Undo
+          </button>
+        )}
+        <Removal record={record} onProblem={setProblem} />
+      </div>
+    </section>
+  );
+}
+
+/** What is fitted against what the cover says. */
+function asFitted(cavity: CentreCavity): CavityContent {
+  const verdict = fittedVerdict(cavity);
+  if (cavity.fitted === null) return { main: '', note: '', tone: 'dim' };
+  if (verdict === 'not looked at')
+    return { main: `${cavity.fitted.ratingAmps} A fitted`, note: '', tone: 'plain' };
+  const good = verdict === 'as labelled';
+  return {
+    main: good ? 'as labelled' : `${cavity.fitted.ratingAmps} A fitted`,
+    note: good ? '' : verdict,
+    tone: good ? 'agree' : 'clash',
+  };
+}
+
+/** The cavity after one, down the column and then in the next. */
+function after({ cavities }: FuseCentre, { column, row }: CentreCavity): CentreCavity | undefined {
+  return [...cavities]
+    .sort((one, other) => one.column - other.column || one.row - other.row)
+    .find((each) => each.column > column || (each.column === column && each.row > row));
+}
+
+/** Takes a box away; the same button brings it back while the page is open. */
+function Removal({ record, onProblem }: { record: CentreRecord; onProblem: (words: string | null) => void }) {
+  const dispatch = useAppDispatch();
+  const [sure, setSure] = useState(false);
+  return (
+    <button
+      type="button"
+      className={`key border-line ${sure ? 'text-clash' : ''}`}
+      onBlur={() => setSure(false)}
+      onClick={() => {
+        if (!sure) return setSure(true);
+        void dispatch(removeCentre(record.id)).then((result) => {
+          if (!removeCentre.fulfilled.match(result)) onProblem(String(result.payload));
+        });
+      }}
+    >
+      {sure ? 'Remove it: once more' : 'Remove'}
+    </button>
+  );
+}

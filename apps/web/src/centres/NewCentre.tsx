@@ -1,0 +1,208 @@
+import type { CentreCavity, FuseCentre } from '@grim-lantern/core';
+import { useId, useState } from 'react';
+import { Labelled } from '../app/Labelled';
+import { newId } from '../job/useJob';
+import { keepCentre, loadCentres } from '../store/centres';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { boxOf, readCentreFile, readRows } from './centreFiles';
+
+/** A new box: drawn as a grid, pasted from a spreadsheet, taken from a file, or copied from a vehicle of the same kind. */
+export function NewCentre({
+  vehicleId,
+  onDone,
+}: {
+  readonly vehicleId: string;
+  readonly onDone: () => void;
+}) {
+  const dispatch = useAppDispatch();
+  const fields = useId();
+  const [id] = useState(newId);
+  const [name, setName] = useState('');
+  const [place, setPlace] = useState('');
+  const [columns, setColumns] = useState('4');
+  const [rows, setRows] = useState('6');
+  const [pasted, setPasted] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const keep = async (centre: FuseCentre) => {
+    const result = await dispatch(keepCentre({ id, vehicleId, centre }));
+    if (keepCentre.fulfilled.match(result)) onDone();
+    else setProblem(String(result.payload));
+  };
+  const draw = () => {
+    if (name.trim() === '') return setProblem('Name: expected what the box is called.');
+    const size = { columns: Number(columns), rows: Number(rows) };
+    if (!Object.values(size).every((each) => Number.isInteger(each) && each >= 1 && each <= 60)) {
+      return setProblem('Grid: expected whole numbers from 1 to 60.');
+    }
+    if (pasted.trim() === '') return void keep({ ...boxOf(name.trim(), numbered(size), size), place });
+    const read = readRows(pasted, size.rows);
+    if (read.kind === 'flaw') return setProblem(read.message);
+    void keep({ ...boxOf(name.trim(), read.cavities, read), place });
+  };
+  return (
+    <form
+      aria-label="New centre"
+      className="border-ink mb-5 border p-4 print:hidden"
+      onSubmit={(event) => {
+        event.preventDefault();
+        draw();
+      }}
+    >
+      <div className="grid gap-x-3 gap-y-2 sm:grid-cols-[1fr_1fr_100px_100px]">
+        <Labelled id={`${fields}-name`} label="Name of the box">
+          <input
+            id={`${fields}-name`}
+            className="field"
+            maxLength={100}
+            value={name}
+            onChange={({ target }) => setName(target.value)}
+          />
+        </Labelled>
+        <Labelled id={`${fields}-place`} label="Where it sits">
+          <input
+            id={`${fields}-place`}
+            className="field"
+            maxLength={200}
+            value={place}
+            onChange={({ target }) => setPlace(target.value)}
+          />
+        </Labelled>
+        <Labelled id={`${fields}-columns`} label="Columns">
+          <input
+            id={`${fields}-columns`}
+            className="field font-mono"
+            inputMode="numeric"
+            value={columns}
+            onChange={({ target }) => setColumns(target.value)}
+          />
+        </Labelled>
+        <Labelled id={`${fields}-rows`} label="Rows">
+          <input
+            id={`${fields}-rows`}
+            className="field font-mono"
+            inputMode="numeric"
+            value={rows}
+            onChange={({ target }) => setRows(target.value)}
+          />
+        </Labelled>
+      </div>
+      <Labelled
+        id={`${fields}-rows-pasted`}
+        label="Rows from a spreadsheet: number, label, rating, style, column, row, kind. Without a place they fill the grid downwards."
+      >
+        <textarea
+          id={`${fields}-rows-pasted`}
+          className="field font-mono text-[14px]"
+          rows={5}
+          placeholder={'1\tradio\t10\tmini\n2\tpump\t20\tmini'}
+          value={pasted}
+          onChange={({ target }) => setPasted(target.value)}
+        />
+      </Labelled>
+      {problem !== null && (
+        <p role="alert" className="text-clash mt-2">
+          {problem}
+        </p>
+      )}
+      <div className="mt-3 flex flex-wrap items-center gap-2">
+        <button type="submit" className="key key-chosen">
+          {pasted.trim() === '' ? 'Draw the grid' : 'Take these rows'}
+        </button>
+        <FromFile
+          onProblem={setProblem}
+          onRead={(read) => void keep(name.trim() === '' ? read : { ...read, name: name.trim() })}
+        />
+        <CopyFrom vehicleId={vehicleId} onCopy={(centre) => void keep(centre)} />
+      </div>
+    </form>
+  );
+}
+
+function FromFile({
+  onRead,
+  onProblem,
+}: {
+  onRead: (centre: FuseCentre) => void;
+  onProblem: (words: string) => void;
+}) {
+  return (
+    <label className="key flex cursor-pointer items-center">
+      From a file, JSON or CSV
+      <input
+        type="file"
+        accept=".json,.csv,.txt"
+        aria-label="Centre file"
+        className="sr-only"
+        onChange={({ target }) => {
+          const file = target.files?.[0];
+          if (file === undefined) return;
+          void file.text().then((text) => {
+            const read = readCentreFile(file.name, text);
+            if (typeof read === 'string') onProblem(read);
+            else onRead(read);
+          });
+        }}
+      />
+    </label>
+  );
+}
+
+/** Numbered down the columns, as most covers are. */
+function numbered({ columns, rows }: { columns: number; rows: number }): readonly CentreCavity[] {
+  return Array.from({ length: columns * rows }, (_each, index) => ({
+    kind: 'fuse',
+    number: String(index + 1),
+    label: '',
+    column: Math.floor(index / rows) + 1,
+    row: (index % rows) + 1,
+    labelled: null,
+    fitted: null,
+  }));
+}
+
+/** The same box from another vehicle; what is fitted there stays behind. */
+function CopyFrom({ vehicleId, onCopy }: { vehicleId: string; onCopy: (centre: FuseCentre) => void }) {
+  const dispatch = useAppDispatch();
+  const vehicles = useAppSelector(({ workshop }) =>
+    workshop.status === 'ready' ? workshop.workshop.vehicles : none,
+  );
+  const centres = useAppSelector((state) => state.centres);
+  const [from, setFrom] = useState('');
+  return (
+    <span className="flex flex-wrap items-center gap-2">
+      <select
+        aria-label="Copy from"
+        className="field w-auto"
+        value={from}
+        onChange={({ target }) => {
+          setFrom(target.value);
+          if (target.value !== '') void dispatch(loadCentres(target.value));
+        }}
+      >
+        <option value="">Copy from another vehicle …</option>
+        {vehicles
+          .filter(({ id }) => id !== vehicleId)
+          .map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+      </select>
+      {(centres[from] ?? []).map(({ id, centre }) => (
+        <button
+          key={id}
+          type="button"
+          className="key"
+          onClick={() =>
+            onCopy({ ...centre, cavities: centre.cavities.map((each) => ({ ...each, fitted: null })) })
+          }
+        >
+          Copy {centre.name}
+        </button>
+      ))}
+      {from !== '' && centres[from]?.length === 0 && <span className="text-dim">It has none drawn.</span>}
+    </span>
+  );
+}
+
+const none: readonly [] = [];

@@ -1,0 +1,82 @@
+import type { NumberScale } from '@grim-lantern/core';
+import { parseReading } from '@grim-lantern/core';
+import { useState } from 'react';
+
+/** A number with its unit as it is spoken: `330 mA`, `0,33`. Enter or leaving the field takes it. */
+export function AmountField({
+  id,
+  label,
+  unit,
+  prefix = '',
+  scale,
+  shown,
+  disabled,
+  onTake,
+}: {
+  readonly id: string;
+  /** For those who hear it. */
+  readonly label: string;
+  /** What a bare number means: `mV`, `A`. */
+  readonly unit: string;
+  /** What stands before the unit of the scale in that: `m` for mV. */
+  readonly prefix?: string;
+  readonly scale: NumberScale;
+  /** What was taken last, in the same words; empty for nothing. */
+  readonly shown: string;
+  readonly disabled: boolean;
+  readonly onTake: (value: number, typed: string) => void;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const take = () => {
+    const text = typed?.trim() ?? '';
+    if (text === '' || text === shown) {
+      setTyped(null);
+      setProblem(null);
+      return;
+    }
+    const bare = /^[-+]?[\d.,]+$/.test(text);
+    const parsed = parseReading(bare ? `${text} ${prefix}${scale.unit}` : text, scale);
+    if (parsed.status === 'refused') return setProblem(parsed.why);
+    if (parsed.value.kind !== 'number') return setProblem(`Expected a number in ${unit}.`);
+    setProblem(null);
+    setTyped(null);
+    onTake(parsed.value.value, text);
+  };
+  return (
+    <span className="min-w-0">
+      <span className="flex items-center gap-2">
+        <input
+          id={id}
+          aria-label={label}
+          aria-invalid={problem !== null}
+          inputMode="decimal"
+          autoComplete="off"
+          className="field font-mono"
+          disabled={disabled}
+          value={typed ?? shown}
+          onChange={({ target }) => setTyped(target.value)}
+          onBlur={take}
+          onKeyDown={(event) => {
+            if (event.key !== 'Enter') return;
+            event.preventDefault();
+            take();
+            nextField(event.currentTarget)?.focus();
+          }}
+        />
+        <span className="text-dim text-[15px]">{unit}</span>
+      </span>
+      {problem !== null && (
+        <span role="alert" className="text-clash block text-[14px]">
+          {problem}
+        </span>
+      )}
+    </span>
+  );
+}
+
+/** The next field of the same list: one goes down it with Enter alone. */
+function nextField(field: HTMLInputElement): HTMLInputElement | undefined {
+  const fields = [...(field.closest('[data-fields]')?.querySelectorAll<HTMLInputElement>('input') ?? [])];
+  return fields[fields.indexOf(field) + 1];
+}

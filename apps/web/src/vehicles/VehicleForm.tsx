@@ -1,0 +1,73 @@
+import type { VehicleRecord } from '@grim-lantern/contract';
+import { useId, useState } from 'react';
+import { useAppDispatch } from '../store/store';
+import { keepVehicle } from '../store/workshop';
+
+/** A vehicle's name, what it does, and what it may draw at rest from which battery. */
+export function VehicleForm({
+  vehicle,
+  onKept,
+}: {
+  readonly vehicle: VehicleRecord;
+  readonly onKept: (vehicle: VehicleRecord) => void;
+}) {
+  const dispatch = useAppDispatch();
+  const [name, setName] = useState(vehicle.name);
+  const [service, setService] = useState(vehicle.service);
+  const [limit, setLimit] = useState(String(Math.round(vehicle.rest.limitAmps * 1000)));
+  const [battery, setBattery] = useState(String(vehicle.rest.batteryAmpHours));
+  const [problem, setProblem] = useState<string | null>(null);
+  const number = (text: string) => Number(text.replace(',', '.'));
+  const keep = async () => {
+    if (name.trim() === '') return setProblem('Vehicle: expected its model and year.');
+    if (service.trim() === '') return setProblem('What it does: expected a few words.');
+    if (!(number(limit) > 0)) return setProblem('At rest: expected milliamps above 0.');
+    if (!(number(battery) > 0)) return setProblem('Battery: expected ampere-hours above 0.');
+    const rest = { limitAmps: number(limit) / 1000, batteryAmpHours: number(battery) };
+    const result = await dispatch(keepVehicle({ id: vehicle.id, name, service, rest }));
+    if (!keepVehicle.fulfilled.match(result)) return setProblem(String(result.payload));
+    setProblem(null);
+    onKept(result.payload);
+  };
+  return (
+    <form
+      aria-label="Vehicle"
+      className="border-line mb-5 grid gap-x-3 gap-y-2 border-y py-3 sm:grid-cols-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void keep();
+      }}
+    >
+      <Field label="Vehicle, model and year" text={name} onType={setName} />
+      <Field label="What it does" text={service} onType={setService} />
+      <Field label="May draw at rest, mA" text={limit} onType={setLimit} />
+      <Field label="Battery, Ah" text={battery} onType={setBattery} />
+      {problem !== null && (
+        <p role="alert" className="text-clash sm:col-span-2">
+          {problem}
+        </p>
+      )}
+      <button type="submit" className="key justify-self-start">
+        Keep the vehicle
+      </button>
+    </form>
+  );
+}
+
+function Field({ label, text, onType }: { label: string; text: string; onType: (text: string) => void }) {
+  const id = useId();
+  return (
+    <div>
+      <label htmlFor={id} className="text-dim text-[15px]">
+        {label}
+      </label>
+      <input
+        id={id}
+        className="field"
+        value={text}
+        maxLength={200}
+        onChange={({ target }) => onType(target.value)}
+      />
+    </div>
+  );
+}

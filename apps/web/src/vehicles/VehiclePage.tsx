@@ -1,0 +1,80 @@
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { TopBar } from '../app/TopBar';
+import { CentreSection } from '../centres/CentreSection';
+import { NewCentre } from '../centres/NewCentre';
+import { useCentres } from '../centres/useCentres';
+import { useAppSelector } from '../store/store';
+import { useFreshWorkshop } from '../store/useFreshWorkshop';
+import { VehicleForm } from './VehicleForm';
+
+/** One vehicle: what it is, its circuits, its fuse and relay centres. */
+export function VehiclePage() {
+  const { vehicleId = '' } = useParams();
+  useFreshWorkshop();
+  const centres = useCentres(vehicleId);
+  const state = useAppSelector(({ workshop }) => workshop);
+  const [adding, setAdding] = useState(false);
+  const vehicle =
+    state.status === 'ready' ? state.workshop.vehicles.find(({ id }) => id === vehicleId) : undefined;
+  if (vehicle === undefined || state.status !== 'ready') {
+    return (
+      <>
+        <TopBar />
+        <p className="text-dim p-5 text-lg">
+          {state.status === 'failed'
+            ? state.why
+            : state.status === 'ready'
+              ? 'There is no such vehicle in this workshop.'
+              : 'Fetching the vehicle …'}
+        </p>
+      </>
+    );
+  }
+  const circuits = state.workshop.circuits.filter((each) => each.vehicle.id === vehicleId);
+  return (
+    <div className="flex min-h-full flex-col">
+      <div className="print:hidden">
+        <TopBar />
+      </div>
+      <main className="mx-auto w-full max-w-[1100px] px-4 py-5">
+        <h1 className="text-3xl font-semibold">{vehicle.name}</h1>
+        <p className="text-dim mb-3">
+          {vehicle.service}
+          {circuits.length > 0 && ` · ${circuits.map(({ name }) => name).join(', ')}`} ·{' '}
+          <Link to="/" className="underline print:hidden">
+            its jobs are in the list
+          </Link>
+          {circuits.length > 0 && (
+            <>
+              {' · '}
+              <Link to={`/vehicles/${vehicleId}/shared`} className="underline print:hidden">
+                what is dead, what works
+              </Link>
+            </>
+          )}
+        </p>
+        <div className="print:hidden">
+          <VehicleForm key={vehicle.id} vehicle={vehicle} onKept={() => undefined} />
+        </div>
+        <div className="mb-3 flex items-center justify-between gap-3 print:hidden">
+          <h2 className="text-2xl font-semibold">Fuse and relay centres</h2>
+          <button type="button" className="key" onClick={() => setAdding(!adding)}>
+            {adding ? 'Not now' : 'New centre'}
+          </button>
+        </div>
+        {adding && <NewCentre vehicleId={vehicleId} onDone={() => setAdding(false)} />}
+        {centres === null && <p className="text-clash">The centres cannot be fetched now.</p>}
+        {centres === undefined && <p className="text-dim">Fetching the centres …</p>}
+        {centres?.length === 0 && !adding && (
+          <p className="text-dim">
+            None drawn yet. Draw one, paste its rows, or copy that of a vehicle of the same kind.
+          </p>
+        )}
+        {(centres ?? []).map((record) => (
+          <CentreSection key={record.id} record={record} vehicle={vehicle.name} />
+        ))}
+      </main>
+    </div>
+  );
+}
