@@ -6,11 +6,13 @@ import { readCircuit, readJob } from './documents';
 import { parseState } from './parseState';
 import { parseFault, scanDocument, scanText } from './scan';
 import { solveDocument, solveText } from './solve';
+import { surveyDocument, surveyText } from './survey';
 
 const usage = `./lantern diagnose JOB.json [--json]
 ./lantern solve CIRCUIT.json [--state saloon=on,C7=apart,F17=lamp21,battery=off] [--json]
 ./lantern netlist CIRCUIT.json [--state …]
-./lantern scan CIRCUIT.json [--state …] [--fault W09=open] [--json]`;
+./lantern scan CIRCUIT.json [--state …] [--fault W09=open] [--json]
+./lantern survey CIRCUIT.json [--state …] [--fault W09=open --fault …] [--json]`;
 
 /** Runs one command. @returns what it prints. @throws {CliProblem} */
 export function runCommand(words: readonly string[]): string {
@@ -35,8 +37,15 @@ export function runCommand(words: readonly string[]): string {
     }
     case 'scan': {
       const circuit = readCircuit(file);
-      const [set, wrong] = [parseState(circuit, state), parseFault(circuit, fault)];
+      if (fault.length > 1) throw new CliProblem('--fault: Expected one fault for a scan.', 2);
+      const [set, wrong] = [parseState(circuit, state), parseFault(circuit, fault[0] ?? '')];
       return json ? asDocument(scanDocument(circuit, set, wrong)) : scanText(circuit, set, wrong);
+    }
+    case 'survey': {
+      const circuit = readCircuit(file);
+      const set = parseState(circuit, state);
+      const faults = fault.flatMap((each) => parseFault(circuit, each) ?? []);
+      return json ? asDocument(surveyDocument(circuit, set, faults)) : surveyText(circuit, set, faults);
     }
     default:
       throw new CliProblem(usage, 2);
@@ -50,7 +59,7 @@ function understood(words: readonly string[]) {
       allowPositionals: true,
       options: {
         state: { type: 'string', default: '' },
-        fault: { type: 'string', default: '' },
+        fault: { type: 'string', multiple: true, default: [] },
         json: { type: 'boolean', default: false },
       },
     });

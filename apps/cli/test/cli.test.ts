@@ -151,6 +151,25 @@ test('the command itself reads files from where one stands, and exits as it shou
   expect(run('solve', 'gone.json', '--state')).toMatchObject({ status: 2, stdout: '' });
 });
 
+describe('survey', () => {
+  const pickup = join(demo, 'circuits/pickup-drain.json');
+
+  test('shows the millivolts over every fuse, with as many faults as are named', () => {
+    const document = (...faults: string[]) =>
+      JSON.parse(
+        runCommand(['survey', pickup, ...faults.flatMap((each) => ['--fault', each]), '--json']),
+      ) as { batteryAmps: number; fuses: { fuse: string; volts: number }[] };
+    const stuck = document('TM=output 6 stuck on');
+    expect(stuck.fuses).toHaveLength(24);
+    const over = (of: typeof stuck, fuse: string) => of.fuses.find((each) => each.fuse === fuse)!.volts;
+    // 0.25 A over 7.6 mΩ are 1.9 mV, give or take a fuse's own 15 %.
+    expect(over(stuck, 'F7')).toBeGreaterThan(1e-3);
+    expect(over(document(), 'F7')).toBeLessThan(5e-4);
+    expect(stuck.batteryAmps).toBeGreaterThan(0.2);
+    expect(runCommand(['survey', pickup])).toMatch(/At the battery: .*\n {2}Fuse 1: -?\d\.\d mV/);
+  });
+});
+
 describe('scan', () => {
   test('says what each module would say, healthy and with a fault', () => {
     expect(runCommand(['scan', circuitFile, '--state', 'key=run'])).toMatch(/Body module pin 5: No code/);
@@ -165,6 +184,9 @@ describe('scan', () => {
 
   test('names what could be meant by a fault that is none', () => {
     expect(problem('scan', circuitFile, '--fault', 'W09=melted')).toMatchObject({ exitCode: 2 });
+    expect(problem('scan', circuitFile, '--fault', 'W09=open', '--fault', 'W04=open')).toMatchObject({
+      exitCode: 2,
+    });
     expect(problem('scan', circuitFile, '--fault', 'W09=melted').message).toMatch(/W09=open/);
   });
 });

@@ -22,7 +22,7 @@ export default function faultUpdate(): readonly Figure[] {
       position: 0.5,
     }));
     const updates = secondsOf(() => {
-      for (const fault of faults) updateNetwork(base, faultChange(base, fault), fault).volts(1);
+      for (const fault of faults) updateNetwork(base, faultChange(base, fault), fault)?.volts(1);
     });
     const anew = secondsOf(() => {
       linearise(network, joined);

@@ -100,6 +100,7 @@ export {
   watchedLoadName,
 } from './words/outcomes';
 export { pointWords } from './words/points';
+export { currentShown, currentWhat } from './words/currents';
 export { apartWord, fillWords, leadName, stateWords } from './words/states';
 export { fedWhen, feedingControls, fuseChecks } from './survey/fuseCheck';
 export type { FedWhen, FuseCheck, FuseVerdict } from './survey/fuseCheck';

@@ -54,7 +54,7 @@ export function LoadLayer({
           />
         ))}
       </ul>
-      {chosen !== undefined && <FuseArithmetic key={chosen.fuse.id} row={chosen} />}
+      {chosen !== undefined && <FuseArithmetic key={chosen.fuse.id} row={chosen} loads={work.loads} />}
     </>
   );
 }

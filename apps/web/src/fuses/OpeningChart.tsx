@@ -17,6 +17,8 @@ export interface OpeningPoint {
 /** From the first gate to eight times the rating, evenly on the logarithm. */
 const steps = 60;
 const [fewest, most] = [1.1, 8];
+/** Marks of the current, as multiples of the rating. */
+const ampTicks = [0.25, 0.5, 1, 2, 4, 8];
 
 /** When a fuse opens at a current: the band between its gates, with the job's own points. */
 export default function OpeningChart({
@@ -90,9 +92,18 @@ export default function OpeningChart({
       ...axis,
       type: 'log',
       title: { text: 'A' },
+      tickvals: ampTicks.map((times) => times * ratingAmps),
+      ticktext: ampTicks.map((times) => String(Number((times * ratingAmps).toPrecision(3)))),
       range: [Math.log10(ratingAmps / 4), Math.log10(ratingAmps * most)],
     },
-    yaxis: { ...axis, type: 'log', title: { text: 'Seconds until it opens' }, range: [-2, 5] },
+    yaxis: {
+      ...axis,
+      type: 'log',
+      title: { text: 'Until it opens' },
+      tickvals: [0.01, 0.1, 1, 10, 60, 600, 3600, 36_000],
+      ticktext: ['10 ms', '0.1 s', '1 s', '10 s', '1 min', '10 min', '1 h', '10 h'],
+      range: [-2, 5],
+    },
   };
   return (
     <div role="img" aria-label={`When a fuse of ${ratingAmps} A opens, by current`}>

@@ -1,5 +1,13 @@
-import { instruction, isAfterRepair, readingWords, stateWords, midSentence } from '@grim-lantern/core';
-import type { Circuit, JobFact, LedgerReading } from '@grim-lantern/core';
+import {
+  currentShown,
+  currentWhat,
+  instruction,
+  isAfterRepair,
+  readingWords,
+  stateWords,
+  midSentence,
+} from '@grim-lantern/core';
+import type { Circuit, CurrentReading, JobFact, LedgerReading } from '@grim-lantern/core';
 import type { Technician } from '@grim-lantern/contract';
 import { format } from 'date-fns';
 import type { Diagnosis } from '../worker/useDiagnosis';
@@ -17,9 +25,18 @@ interface LedgerProps {
 export function Ledger({ circuit, diagnosis, technicians, unsent, record, onCorrect }: LedgerProps) {
   const { job, assessment, dossier } = diagnosis;
   const { effects, likelyMistake } = assessment.suspicion;
-  if (job.readings.length === 0) return <p className="text-dim py-3">Nothing read yet.</p>;
+  if (job.readings.length + job.currents.length === 0) {
+    return <p className="text-dim py-3">Nothing read yet.</p>;
+  }
   return (
     <ol aria-label="Ledger" className="flex flex-col">
+      {[...job.currents].reverse().map((current) => (
+        <CurrentLine
+          key={current.id}
+          {...{ circuit, current, record }}
+          author={technicians.find(({ id }) => id === current.author)?.name ?? ''}
+        />
+      ))}
       {[...job.readings].reverse().map((reading) => {
         const effect = effects.find(({ id }) => id === reading.id);
         return (
@@ -42,6 +59,51 @@ export function Ledger({ circuit, diagnosis, technicians, unsent, record, onCorr
         );
       })}
     </ol>
+  );
+}
+
+/** Amps by clamp or ammeter: in the record, no evidence by themselves. */
+function CurrentLine({
+  circuit,
+  current,
+  author,
+  record,
+}: {
+  circuit: Circuit;
+  current: CurrentReading;
+  author: string;
+  record: ((fact: JobFact) => string) | null;
+}) {
+  const gone = current.withdrawn !== null;
+  return (
+    <li
+      data-testid="current"
+      className={`border-line flex flex-wrap items-center gap-x-3 gap-y-1 border-b py-1.5 ${gone ? 'text-dim' : ''}`}
+    >
+      <span className="text-dim font-mono text-[12px]">{format(new Date(current.at), 'HH:mm')}</span>
+      <span className="min-w-0 grow">
+        <span className={gone ? 'line-through' : ''}>{currentWhat(circuit, current)}</span>
+        <span className="text-dim block text-[14px]">
+          {stateWords(circuit, current.state)} · {author}
+          {gone && ` · withdrawn: ${current.withdrawn}`}
+        </span>
+      </span>
+      <span className={`font-mono text-[15px] font-semibold ${gone ? 'line-through' : ''}`}>
+        {currentShown(current)}
+      </span>
+      {!gone && (
+        <button
+          type="button"
+          className="key border-line px-2 text-[15px]"
+          disabled={record === null}
+          onClick={() =>
+            record?.({ type: 'reading-withdrawn', reading: current.id, why: 'entered in error' })
+          }
+        >
+          Withdraw
+        </button>
+      )}
+    </li>
   );
 }
 

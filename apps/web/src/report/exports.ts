@@ -1,21 +1,17 @@
 import type { Circuit, JobEvent, JobState } from '@grim-lantern/core';
-import { instruction, instrumentById, stateWords } from '@grim-lantern/core';
+import { currentWhat, instruction, instrumentById, stateWords } from '@grim-lantern/core';
 import { jobEventSchema } from '@grim-lantern/contract';
 import type { JobSummary, PortableJob, Technician } from '@grim-lantern/contract';
 import Papa from 'papaparse';
 
 /** The ledger as a table for spreadsheets: one row a reading, withdrawn ones marked. */
-export function ledgerCsv(
-  circuit: Circuit,
-  { readings }: JobState,
-  technicians: readonly Technician[],
-): string {
-  const rows = readings.map(({ at, author, test, state, value, typed, withdrawn, afterRepairs }, index) => {
+export function ledgerCsv(circuit: Circuit, job: JobState, technicians: readonly Technician[]): string {
+  const nameOf = (author: string) => technicians.find(({ id }) => id === author)?.name ?? author;
+  const readings = job.readings.map(({ at, author, test, state, value, typed, withdrawn, afterRepairs }) => {
     const { display, name } = instrumentById(test.instrument);
     return {
-      number: index + 1,
       time: at,
-      technician: technicians.find(({ id }) => id === author)?.name ?? author,
+      technician: nameOf(author),
       instrument: name,
       point: test.at,
       reading: instruction(circuit, test),
@@ -27,6 +23,22 @@ export function ledgerCsv(
       withdrawn: withdrawn ?? '',
     };
   });
+  const currents = job.currents.map((current) => ({
+    time: current.at,
+    technician: nameOf(current.author),
+    instrument: current.by,
+    point: current.fuse ?? 'battery',
+    reading: currentWhat(circuit, current),
+    state: stateWords(circuit, current.state),
+    value: current.amps,
+    unit: 'A',
+    typed: '',
+    'after repair': '',
+    withdrawn: current.withdrawn ?? '',
+  }));
+  const rows = [...readings, ...currents]
+    .sort((one, other) => one.time.localeCompare(other.time))
+    .map((row, index) => ({ number: index + 1, ...row }));
   return Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' });
 }
 

@@ -1,5 +1,13 @@
-import { instruction, minutes, readingWords, stateWords, suspectName } from '@grim-lantern/core';
-import type { Circuit, JobState, LedgerReading } from '@grim-lantern/core';
+import {
+  currentShown,
+  currentWhat,
+  instruction,
+  minutes,
+  readingWords,
+  stateWords,
+  suspectName,
+} from '@grim-lantern/core';
+import type { Circuit, CurrentReading, JobState, LedgerReading } from '@grim-lantern/core';
 import type { JobSummary, Technician } from '@grim-lantern/contract';
 import { format } from 'date-fns';
 import type { Dossier } from '../worker/dossier';
@@ -51,7 +59,16 @@ export function reportModel(
   },
 ): ReportModel {
   const nameOf = (id: string) => workshop.technicians.find((each) => each.id === id)?.name ?? '';
-  const readings = job.readings.map((reading, index) => reportReading(circuit, reading, index, nameOf));
+  const readings = [
+    ...job.readings.map((reading) => reportReading(circuit, reading, nameOf)),
+    ...job.currents.map((current) => reportCurrent(circuit, current, nameOf)),
+  ]
+    .sort((one, other) => one.at.localeCompare(other.at))
+    .map(({ at, ...reading }, index) => ({
+      ...reading,
+      number: index + 1,
+      time: format(new Date(at), 'd MMM HH:mm'),
+    }));
   const open = job.closed === null;
   return {
     title: summary.title,
@@ -91,12 +108,10 @@ const stageWords: Readonly<Record<JobState['stage'], string>> = {
   'closed unproven': 'Closed unproven',
 };
 
-function reportReading(
-  circuit: Circuit,
-  reading: LedgerReading,
-  index: number,
-  nameOf: (id: string) => string,
-): ReportReading {
+/** A line of the report before it has its place among the others. */
+type Line = Omit<ReportReading, 'number' | 'time'> & { readonly at: string };
+
+function reportReading(circuit: Circuit, reading: LedgerReading, nameOf: (id: string) => string): Line {
   const { id, test, state, at, author, withdrawn, afterRepairs } = reading;
   const notes = [
     nameOf(author),
@@ -105,12 +120,24 @@ function reportReading(
   ];
   return {
     id,
-    number: index + 1,
-    time: format(new Date(at), 'd MMM HH:mm'),
+    at,
     what: instruction(circuit, test),
     state: stateWords(circuit, state),
     value: readingWords(reading),
     note: notes.join(', '),
+    gone: withdrawn !== null,
+  };
+}
+
+function reportCurrent(circuit: Circuit, current: CurrentReading, nameOf: (id: string) => string): Line {
+  const { id, at, author, state, withdrawn } = current;
+  return {
+    id,
+    at,
+    what: currentWhat(circuit, current),
+    state: stateWords(circuit, state),
+    value: currentShown(current),
+    note: [nameOf(author), ...(withdrawn === null ? [] : [`withdrawn: ${withdrawn}`])].join(', '),
     gone: withdrawn !== null,
   };
 }

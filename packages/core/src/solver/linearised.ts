@@ -62,12 +62,8 @@ export function linearise(
   joined: readonly boolean[],
   start?: readonly FilamentLine[],
 ): LinearisedNetwork {
-  const { branches, filaments, switches, nodeCount } = network;
-  const connected = connectivity(nodeCount, [
-    ...branches.map(({ a, b }) => [a, b] as const),
-    ...filaments.map(({ a, b }) => [a, b] as const),
-    ...switches.filter((_device, index) => joined[index]).map(({ a, b }) => [a, b] as const),
-  ]);
+  const { filaments, nodeCount } = network;
+  const connected = connectedBy(network, joined);
   let lines = start ?? filaments.map((filament) => filamentLine(filament, 0));
   for (let round = 0; round < newtonRounds; round++) {
     const { factor, injected } = assemble(network, joined, connected, lines);
@@ -100,6 +96,27 @@ export function linearise(
       owner,
     },
   );
+}
+
+/** What hangs together while these devices conduct. */
+function connectedBy({ branches, filaments, switches, nodeCount }: Network, joined: readonly boolean[]) {
+  return connectivity(nodeCount, [
+    ...branches.map(({ a, b }) => [a, b] as const),
+    ...filaments.map(({ a, b }) => [a, b] as const),
+    ...switches.filter((_device, index) => joined[index]).map(({ a, b }) => [a, b] as const),
+  ]);
+}
+
+/** Volts of every node in the moment of switching on, while every filament is still cold. */
+export function coldVolts(network: Network, joined: readonly boolean[]): Float64Array {
+  const { filaments, nodeCount } = network;
+  const connected = connectedBy(network, joined);
+  const cold = filaments.map((filament) => filamentLine(filament, 0));
+  const { factor, injected } = assemble(network, joined, connected, cold);
+  ldlSolveInPlace(factor, injected, new Float64Array(nodeCount - 1));
+  const volts = new Float64Array(nodeCount);
+  volts.set(injected, 1);
+  return volts;
 }
 
 /** Conductance matrix without the reference's row, factored, and the currents put into each node. */

@@ -5,15 +5,22 @@ import { ammeterOhms, breakerOhms, fuseOhms, leadOhms } from '../parts/fuse';
 import { filamentOf } from '../parts/lamp';
 import { filamentAmps } from '../solver/filament';
 
-/** Amps through what stands in a fuse's cavity, from its supply leg to its load leg. */
-export function fuseAmps({ circuit, state, solution }: Bench, fuse: FusePart): number {
+/**
+ * Amps through what stands in a fuse's cavity, from its supply leg to its load leg.
+ * @param volts - of each node, where it is another moment than that of the bench
+ */
+export function fuseAmps(
+  { circuit, state, solution }: Bench,
+  fuse: FusePart,
+  volts: (node: number) => number = solution.volts,
+): number {
   const node = (leg: string) => solution.network.nodeOf.get(`${fuse.id}.${leg}`) ?? 0;
   const [feed, load] = [node('feed'), node('load')];
   if (solution.blown.includes(fuse.id)) return 0;
   const fill = cavityFill(state, fuse.id);
   // Legs that hang on nothing have no volts between them that mean anything.
   if (fill.kind === 'open' || solution.floating(feed) || solution.floating(load)) return 0;
-  const across = solution.volts(feed) - solution.volts(load);
+  const across = volts(feed) - volts(load);
   switch (fill.kind) {
     case 'lamp':
       return filamentAmps(filamentOf(fill.watts, circuit.nominalVolts), across);

@@ -3,7 +3,8 @@ import { meterFuseAmps } from '../plan/kit';
 import type { CurrentReading, JobState } from '../job/foldJob';
 import type { FusePart } from '../parts/fuse';
 import type { FuseLoading } from '../fuses/loading';
-import { fuseLoading } from '../fuses/loading';
+import { fuseLoading, lifeUsedBySurge } from '../fuses/loading';
+import { coldVolts } from '../solver/linearised';
 import type { Predictor } from '../suspicion/predictor';
 import { fuseAmps } from './fuseAmps';
 import { clampOffset, clampShare } from './restSurvey';
@@ -16,6 +17,10 @@ export interface LoadedFuse {
   readonly fuse: FusePart;
   /** Of a healthy circuit in this state, amps. */
   readonly expectedAmps: number;
+  /** In the moment of switching on, its filaments cold, amps. */
+  readonly surgeAmps: number;
+  /** Share of the fuse's life that one switching on uses up. */
+  readonly surgeLife: number;
   readonly reading: CurrentReading | null;
   /** Ohms of all that is behind it, where volts were read as well. */
   readonly ohms: number | null;
@@ -43,11 +48,14 @@ const meterShare = 0.8;
 export function loadSurvey(healthy: Predictor, job: JobState, ambientCelsius = 25): readonly LoadedFuse[] {
   const bench = healthy.bench(job.state, null);
   const key = stateKey(job.state);
+  const { network, joined } = bench.solution;
+  const cold = coldVolts(network, joined);
   const standing = job.currents.filter(
     ({ withdrawn, pulled, state }) => withdrawn === null && pulled === null && stateKey(state) === key,
   );
   return fusesOf(healthy.circuit).map((fuse) => {
     const expectedAmps = Math.abs(fuseAmps(bench, fuse));
+    const surgeAmps = Math.max(expectedAmps, Math.abs(fuseAmps(bench, fuse, (node) => cold[node] ?? 0)));
     const reading = standing.filter((each) => each.fuse === fuse.id).at(-1) ?? null;
     const read = reading === null ? null : Math.abs(reading.amps);
     const volts = reading?.volts ?? null;
@@ -55,6 +63,8 @@ export function loadSurvey(healthy: Predictor, job: JobState, ambientCelsius = 2
     return {
       fuse,
       expectedAmps,
+      surgeAmps,
+      surgeLife: lifeUsedBySurge(fuse.style, fuse.ratingAmps, surgeAmps, expectedAmps),
       reading,
       ohms: read === null || read === 0 || volts === null ? null : volts / read,
       verdict: read === null ? null : verdictOf(read, expectedAmps),

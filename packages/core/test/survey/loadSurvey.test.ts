@@ -66,6 +66,17 @@ describe('the load behind a fuse', () => {
     expect(loaded(clamp('F', 2 * f.expectedAmps)).f).toMatchObject({ verdict: 'too high' });
   });
 
+  test('surges while its filaments are cold, twelve times at most, and uses next to nothing of the fuse', () => {
+    const { f, h } = loaded();
+    // Rc = Rh / 12: the wires and the source take their share of the surge.
+    expect(f.surgeAmps).toBeGreaterThan(5 * f.expectedAmps);
+    expect(f.surgeAmps).toBeLessThan(13 * f.expectedAmps);
+    expect(f.surgeLife).toBeGreaterThan(0);
+    expect(f.surgeLife).toBeLessThan(1);
+    // A heater has none.
+    expect(h.surgeAmps).toBeCloseTo(h.expectedAmps, 1);
+  });
+
   test('has ohms where volts were read as well', () => {
     expect(loaded(clamp('F', 3, 12)).f.ohms).toBeCloseTo(4, 12);
     expect(loaded(clamp('F', 3)).f.ohms).toBeNull();
