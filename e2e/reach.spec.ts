@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, follow, hiddenShort, openJob, test } from './workshop';
 
 /** The other views of a job that has come far, and its report. */
-const views = ['story', 'symptoms', 'modules', 'repair', 'report'] as const;
+const views = ['story', 'symptoms', 'modules', 'fuses', 'repair', 'report'] as const;
 
 for (const light of ['night', 'day'] as const) {
   test(`jobs and job meet WCAG AA by ${light}`, async ({ page, house }) => {
@@ -52,6 +52,36 @@ test('no view of a job is wider than a phone, and every key in it is large enoug
       );
     expect({ view, small }).toEqual({ view, small: [] });
   }
+});
+
+test('the vehicles, their boxes and what they share meet WCAG AA, and fit a phone', async ({
+  page,
+  house,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const fits = async (view: string) => {
+    const found = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
+    expect(found.violations.map(({ id, nodes }) => `${view}, ${id}: ${nodes[0]?.html}`)).toEqual([]);
+    expect({ view, width: await page.evaluate(() => document.documentElement.scrollWidth) }).toEqual({
+      view,
+      width: 390,
+    });
+  };
+  await page.goto(`${house.address}/vehicles`);
+  const van = page.getByRole('link', { name: /travelling library/ });
+  await expect(van).toBeVisible();
+  await fits('vehicles');
+  await van.click();
+  await page.getByTestId('cavity-17').click();
+  await page.getByRole('button', { name: 'New centre' }).click();
+  await expect(page.getByRole('form', { name: 'Cavity 17' })).toBeVisible();
+  await fits('vehicle');
+  await page.getByRole('link', { name: 'what is dead, what works' }).click();
+  await page.getByTestId('load-TL').getByRole('radio', { name: 'Dead' }).click();
+  await expect(
+    page.getByRole('list', { name: 'What explains it' }).getByRole('listitem').first(),
+  ).toBeVisible();
+  await fits('shared feed');
 });
 
 for (const [width, height] of [

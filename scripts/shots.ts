@@ -34,6 +34,9 @@ const shots: readonly Shot[] = [
   { name: 'job-phone', light: 'day', viewport: phone, play: afterReadings(1) },
   { name: 'job-symptoms', light: 'night', viewport: laptop, play: symptoms },
   { name: 'job-modules', light: 'day', viewport: laptop, play: modules },
+  { name: 'job-fuses', light: 'night', viewport: laptop, play: fuses },
+  { name: 'vehicle-boxes', light: 'day', viewport: laptop, play: boxes },
+  { name: 'shared-feed', light: 'night', viewport: laptop, play: sharedFeed },
   { name: 'job-proof', light: 'night', viewport: laptop, play: proof },
   { name: 'report', light: 'day', viewport: { width: 900, height: 1270 }, play: report },
 ];
@@ -75,6 +78,40 @@ async function symptoms(page: Page, house: House): Promise<void> {
 async function modules(page: Page, house: House): Promise<void> {
   await openDemo(page, house, 'Fan fuse', '/modules');
   await page.getByRole('list', { name: 'Check-list' }).waitFor();
+}
+
+async function fuses(page: Page, house: House): Promise<void> {
+  await openDemo(page, house, 'Flat after', '/fuses');
+  await page.getByRole('list', { name: 'Who draws it' }).waitFor();
+}
+
+async function boxes(page: Page, { address }: House): Promise<void> {
+  await page.goto(`${address}/vehicles`);
+  await page.getByLabel('Technician').selectOption({ label: 'M. Oduya' });
+  await page.getByRole('link', { name: /hill rescue/ }).click();
+  await page.getByTestId('cavity-20').click();
+  await page.getByLabel('Found, A').scrollIntoViewIfNeeded();
+}
+
+/** Three loads dead in two diagrams, one that works: the ground that they share. */
+async function sharedFeed(page: Page, { address }: House): Promise<void> {
+  await page.goto(`${address}/vehicles`);
+  await page.getByLabel('Technician').selectOption({ label: 'M. Oduya' });
+  await page.getByRole('link', { name: /travelling library/ }).click();
+  await page.getByRole('link', { name: 'what is dead, what works' }).click();
+  for (const [control, position] of [
+    ['Saloon lights', 'On'],
+    ['Rear door', 'Open'],
+    ['Side lights', 'On'],
+  ] as const) {
+    const group = page.getByRole('radiogroup', { name: control });
+    await group.getByRole('radio', { name: position, exact: true }).click();
+  }
+  const tap = (load: string, word: string) =>
+    page.getByTestId(`load-${load}`).getByRole('radio', { name: word }).click();
+  for (const dead of ['TL', 'NP', 'SL']) await tap(dead, 'Dead');
+  await tap('TR', 'Works');
+  await page.getByRole('list', { name: 'What explains it' }).getByText('G3 D-pillar').waitFor();
 }
 
 async function proof(page: Page, house: House): Promise<void> {

@@ -70,33 +70,36 @@ function Grid({ centre, content, selected, onSelect, onDrop }: BoxMapProps) {
       row: Math.floor(i / centre.columns) + 1,
     }),
   );
+  // Wider than a phone it moves sideways by itself; the page does not.
   return (
-    <div
-      role="group"
-      aria-label={`${centre.name}, as mounted`}
-      className="border-line bg-raised grid gap-1 border p-2"
-      style={{
-        gridTemplateColumns: `repeat(${grid.columns}, minmax(84px, 1fr))`,
-        gridTemplateRows: `repeat(${grid.rows}, minmax(64px, auto))`,
-      }}
-    >
-      {places.map((place) => (
-        <Place key={`${place.column} ${place.row}`} place={place} seen={seenAt(centre, place)} />
-      ))}
-      {centre.cavities.map((cavity) => {
-        const common = {
-          cavity,
-          content: content(cavity),
-          seen: seenAt(centre, cavity),
-          chosen: cavity.number === selected,
-          onSelect: () => onSelect(cavity.number),
-        };
-        return onDrop === undefined ? (
-          <Cavity key={cavity.number} {...common} />
-        ) : (
-          <MovableCavity key={cavity.number} {...common} />
-        );
-      })}
+    <div className="overflow-x-auto">
+      <div
+        role="group"
+        aria-label={`${centre.name}, as mounted`}
+        className="border-line bg-raised grid gap-1 border p-2"
+        style={{
+          gridTemplateColumns: `repeat(${grid.columns}, minmax(84px, 1fr))`,
+          gridTemplateRows: `repeat(${grid.rows}, minmax(64px, auto))`,
+        }}
+      >
+        {places.map((place) => (
+          <Place key={`${place.column} ${place.row}`} place={place} seen={seenAt(centre, place)} />
+        ))}
+        {centre.cavities.map((cavity) => {
+          const common = {
+            cavity,
+            content: content(cavity),
+            seen: seenAt(centre, cavity),
+            chosen: cavity.number === selected,
+            onSelect: () => onSelect(cavity.number),
+          };
+          return onDrop === undefined ? (
+            <Cavity key={cavity.number} {...common} />
+          ) : (
+            <MovableCavity key={cavity.number} {...common} />
+          );
+        })}
+      </div>
     </div>
   );
 }

@@ -54,15 +54,13 @@ export function CentreSection({
           />
         </div>
       </div>
-      <div className="overflow-x-auto">
-        <BoxMap
-          centre={centre}
-          content={asFitted}
-          selected={selected}
-          onSelect={(number) => setSelected(number === selected ? null : number)}
-          onDrop={(number, column, row) => void keep(withCavityAt(centre, number, column, row))}
-        />
-      </div>
+      <BoxMap
+        centre={centre}
+        content={asFitted}
+        selected={selected}
+        onSelect={(number) => setSelected(number === selected ? null : number)}
+        onDrop={(number, column, row) => void keep(withCavityAt(centre, number, column, row))}
+      />
       {problem !== null && (
         <p role="alert" className="text-clash mt-2">
           {problem}

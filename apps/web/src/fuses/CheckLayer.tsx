@@ -2,7 +2,7 @@ import type { FuseCheck, JobFact, JobState } from '@grim-lantern/core';
 import { stateWords } from '@grim-lantern/core';
 import { Segments } from '../job/Segments';
 import type { FuseWork } from '../worker/fuseWork';
-import type { FusePanelProps } from './FusePanel';
+import type { FusePanelProps } from './fusePanelProps';
 
 const legs = [
   { id: 'feed', name: 'supply leg' },

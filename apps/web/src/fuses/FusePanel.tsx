@@ -1,31 +1,11 @@
-import type { Circuit, JobEvent, JobFact, JobState } from '@grim-lantern/core';
-import type { VehicleRecord } from '@grim-lantern/contract';
 import { Link } from 'react-router';
 import { Segments } from '../job/Segments';
-import type { FuseWork } from '../worker/fuseWork';
 import { CheckLayer } from './CheckLayer';
-import type { FuseLayer } from './fuseLayers';
+import type { FusePanelProps } from './fusePanelProps';
 import { fuseLayers } from './fuseLayers';
 import { LimiterLayer } from './LimiterLayer';
 import { LoadLayer } from './LoadLayer';
 import { SurveyLayer } from './SurveyLayer';
-
-export interface FusePanelProps {
-  readonly circuitId: string;
-  readonly circuit: Circuit;
-  readonly events: readonly JobEvent[];
-  readonly job: JobState;
-  readonly vehicle: VehicleRecord | undefined;
-  readonly work: FuseWork | 'failed' | null;
-  readonly layer: FuseLayer;
-  readonly onLayer: (layer: FuseLayer) => void;
-  /** The fuse on show. */
-  readonly selected: string | null;
-  readonly onSelect: (fuse: string) => void;
-  readonly celsius: number;
-  readonly onCelsius: (celsius: number) => void;
-  readonly record: ((fact: JobFact) => string) | null;
-}
 
 /** The work at the fuses: currents at rest, legs, loads, and what a limiter would show. */
 export function FusePanel(props: FusePanelProps) {

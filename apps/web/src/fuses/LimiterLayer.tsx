@@ -2,7 +2,7 @@ import type { CavityFill, LimiterOutlook, LimiterRow } from '@grim-lantern/core'
 import { cavityFills, fillWords, formatQuantity, fusesOf } from '@grim-lantern/core';
 import { useEffect, useState } from 'react';
 import { askCore } from '../worker/coreClient';
-import type { FusePanelProps } from './FusePanel';
+import type { FusePanelProps } from './fusePanelProps';
 
 /** What a lamp, a breaker or a lead in a fuse's cavity shows, before one looks at it. */
 export function LimiterLayer({

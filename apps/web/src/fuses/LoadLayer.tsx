@@ -3,7 +3,7 @@ import { formatQuantity, stateWords } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import type { FuseWork } from '../worker/fuseWork';
 import { AmountField } from './AmountField';
-import type { FusePanelProps } from './FusePanel';
+import type { FusePanelProps } from './fusePanelProps';
 import { FuseArithmetic } from './FuseArithmetic';
 import { ampsScale, voltsScale } from './scales';
 

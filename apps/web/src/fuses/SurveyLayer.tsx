@@ -11,7 +11,7 @@ import { useId, useState } from 'react';
 import { Segments } from '../job/Segments';
 import type { FuseWork } from '../worker/fuseWork';
 import { AmountField } from './AmountField';
-import type { FusePanelProps } from './FusePanel';
+import type { FusePanelProps } from './fusePanelProps';
 import { ampsScale } from './scales';
 
 type SurveyProps = Omit<FusePanelProps, 'work'> & { readonly work: FuseWork };
