@@ -53,7 +53,8 @@ export function SharedFeed({
       <main className="flex min-h-0 grow flex-col lg:grid lg:grid-cols-[minmax(0,1fr)_440px]">
         <div className="border-line flex min-h-0 flex-col lg:overflow-auto lg:border-r">
           <section aria-label="Harness" className="border-line h-[44vh] min-h-[260px] shrink-0 border-b">
-            <Glowing {...{ circuit, state, glow }} />
+            {/* Made anew when another suspect leads: the view closes in on it. */}
+            <Glowing key={suspects?.[0]?.id} {...{ circuit, state, glow }} />
           </section>
           <Boxes {...{ circuit, vehicleId, glow }} />
         </div>
