@@ -1,6 +1,7 @@
-import type { JobFact, JobState, LoadedFuse } from '@grim-lantern/core';
+import type { CurrentReading, JobFact, JobState, LoadedFuse } from '@grim-lantern/core';
 import { formatQuantity, stateWords } from '@grim-lantern/core';
 import { useId, useState } from 'react';
+import { Segments } from '../job/Segments';
 import type { FuseWork } from '../worker/fuseWork';
 import { AmountField } from './AmountField';
 import type { FusePanelProps } from './fusePanelProps';
@@ -19,12 +20,14 @@ export function LoadLayer({
   record,
 }: Omit<FusePanelProps, 'work'> & { readonly work: FuseWork }) {
   const fields = useId();
+  const [by, setBy] = useState<CurrentReading['by']>('clamp');
   const chosen = work.loads.find(({ fuse }) => fuse.id === selected) ?? work.loads[0];
   return (
     <>
       <h2 className="text-2xl font-semibold">What does each fuse carry, running?</h2>
       <p className="text-dim mt-1 mb-2">
-        As the vehicle stands: {stateWords(circuit, job.state)}. Clamp the wire behind the fuse.
+        As the vehicle stands: {stateWords(circuit, job.state)}. Clamp the wire behind the fuse, or put a
+        meter in its place where its own fuse allows.
       </p>
       <div className="mb-2 flex items-center gap-3">
         <label htmlFor={`${fields}-celsius`} className="text-dim text-[15px]">
@@ -44,11 +47,20 @@ export function LoadLayer({
         />
         <span className="text-dim">°C</span>
       </div>
+      <div className="mb-2">
+        <Segments
+          label="Read by"
+          chosen={by}
+          positions={instruments}
+          disabled={false}
+          onChoose={(id) => setBy(id === 'ammeter' ? 'ammeter' : 'clamp')}
+        />
+      </div>
       <ul data-fields aria-label="Loads behind each fuse">
         {work.loads.map((row) => (
           <LoadRow
             key={row.fuse.id}
-            {...{ row, job, record }}
+            {...{ row, job, record, by }}
             chosen={row === chosen}
             onSelect={() => onSelect(row.fuse.id)}
           />
@@ -59,15 +71,22 @@ export function LoadLayer({
   );
 }
 
+const instruments = [
+  { id: 'clamp', name: 'Clamp' },
+  { id: 'ammeter', name: 'Meter in series' },
+] as const;
+
 function LoadRow({
   row: { fuse, expectedAmps, reading, ohms, verdict, timesExpected, loading, ammeterMay },
   job,
+  by,
   chosen,
   record,
   onSelect,
 }: {
   row: LoadedFuse;
   job: JobState;
+  by: CurrentReading['by'];
   chosen: boolean;
   record: ((fact: JobFact) => string) | null;
   onSelect: () => void;
@@ -79,7 +98,7 @@ function LoadRow({
       fuse: fuse.id,
       pulled: null,
       amps,
-      by: 'clamp',
+      by,
       state: job.state,
       ...(at === null ? {} : { volts: at }),
     });
@@ -113,7 +132,7 @@ function LoadRow({
           unit="A"
           scale={ampsScale}
           shown={reading === null ? '' : String(Number(reading.amps.toFixed(3)))}
-          disabled={record === null}
+          disabled={record === null || (by === 'ammeter' && !ammeterMay)}
           onTake={(amps) => take(amps, known)}
         />
         <AmountField
