@@ -5,7 +5,6 @@ import type { Fault } from '../src/faults/fault';
 import { fuseCurrent } from '../src/fuses/millivolts';
 import { predictOn } from '../src/instruments/instrument';
 import { instrumentById } from '../src/instruments/instruments';
-import { fromScale } from '../src/instruments/prediction';
 import type { Part } from '../src/parts/part';
 import { stateSolver } from '../src/solver/solution';
 import { bladeFuse, common, lamp, shortAt, shows, smallCircuit, solved } from './smallCircuit';
@@ -116,53 +115,6 @@ test('2.6 mV over a regular 15 A blade are 0.54 A, give or take 80 mA', () => {
   expect(resolvedAmps).toBeCloseTo(0.1 / 4.8, 4);
   // At its rating the element is 1.4 times as many ohms.
   expect(fuseCurrent('regular blade', 15, 15 * 4.8e-3 * 1.4).amps).toBeCloseTo(15, 6);
-});
-
-test('a seat of 1 Ω before a 21 W lamp drops volts, and none of them between the fuse’s test points', () => {
-  const circuit = smallCircuit(
-    [bladeFuse('F', 15), lamp('L', 21)],
-    [
-      ['BAT.+', 'F.feed'],
-      ['F.load', 'L.1'],
-      ['L.2', 'G.x'],
-    ],
-  );
-  const loose: Fault = { kind: 'part', part: 'F', effect: { kind: 'added', role: 'element', ohms: 1 } };
-  const state = restingState(circuit);
-  // The lamp takes its amps of what the seat leaves it: 1.6 A, of which the seat drops 1.6 V.
-  const volts = root((v) => 12.6 - v - filament(21).amps(v), 0, 12.6);
-  const amps = filament(21).amps(volts);
-  expect(solved(circuit, state, loose).across('F.feed', 'F.load')).toBeCloseTo(amps, 1);
-  const bench = { circuit, state, solution: stateSolver(circuit, state).solve(loose) };
-  const seen = predictOn(instrumentById('fuse-millivolts'), bench, 'F');
-  const { display } = instrumentById('fuse-millivolts');
-  const shown =
-    seen.kind === 'number' && display.kind === 'number' ? fromScale(display.scale, seen.mean) : NaN;
-  expect(fuseCurrent('regular blade', 15, shown).amps).toBeCloseTo(amps, 1);
-});
-
-test('a test lamp lights through a diode that nothing else draws through, and not against it', () => {
-  const circuit = smallCircuit(
-    [
-      bladeFuse('F', 10),
-      { ...common('D'), kind: 'diode' },
-      { ...common('E'), kind: 'diode' },
-      { ...common('P'), kind: 'splice' },
-      { ...common('Q'), kind: 'splice' },
-    ],
-    [
-      ['BAT.+', 'F.feed'],
-      ['F.load', 'D.anode'],
-      ['D.cathode', 'P.x'],
-      ['F.load', 'E.cathode'],
-      ['E.anode', 'Q.x'],
-    ],
-  );
-  const state = restingState(circuit);
-  // 12.6 V less the drop of 0.7 V: 91 % of the power.
-  expect(shows(circuit, state, 'lamp-to-ground', 'P.x')).toMatch(/^Bright/);
-  expect(shows(circuit, state, 'lamp-to-ground', 'Q.x')).toBe('Dark');
-  expect(shows(circuit, state, 'lamp-to-ground', 'P.x', { kind: 'open', section: 'W1' })).toBe('Dark');
 });
 
 const bulb: Part = { ...common('B'), kind: 'two-filament lamp', watts: [5, 21], uses: ['tail', 'brake'] };
