@@ -23,7 +23,14 @@ function serve(there: boolean) {
     const person = { id: technician, name: 'I. Moss', kit: kept.at(-1) ?? null };
     if (address.endsWith('/kit')) return Promise.resolve(Response.json(person));
     if (address === '/api/jobs') return Promise.resolve(Response.json({ jobs: [] }));
-    const workshop = { name: 'Workshop', hourlyRate: 60, askFrom: 50, technicians: [person], circuits: [] };
+    const workshop = {
+      name: 'Workshop',
+      hourlyRate: 60,
+      askFrom: 50,
+      technicians: [person],
+      vehicles: [],
+      circuits: [],
+    };
     return Promise.resolve(Response.json(workshop));
   }) as typeof fetch;
   return kept;

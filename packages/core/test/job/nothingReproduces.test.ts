@@ -32,9 +32,11 @@ describe('a fuse that blew once, with nothing behind it', () => {
   test('is searched first; once the search crawls it is fair to stop', () => {
     expect(said(told).found).toBeNull();
     const { job, assessment, found } = said(played);
-    expect(found!.healthy).toBe(16);
+    // All but the fuse that is said to have blown.
+    expect(found!.healthy).toBe(job.readings.length - 1);
+    expect(found!.healthy).toBeGreaterThanOrEqual(10);
     expect(found!.minutesLeft).toBeGreaterThanOrEqual(20);
-    expect(nothingReproducesWords(library, assessment, found!)).toMatch(/^Nothing reproduces: 16 readings/);
+    expect(nothingReproducesWords(library, assessment, found!)).toMatch(/^Nothing reproduces: \d+ readings/);
     // The lamp that stood in for the fuse comes out before the vehicle goes.
     expect(beforeItGoes(library, job)[0]).toMatch(/Fit Fuse 17 as labelled, \d+ A: never a larger one/);
   });
