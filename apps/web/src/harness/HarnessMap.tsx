@@ -93,7 +93,8 @@ export function HarnessMap({
               className="cursor-pointer"
               onClick={() => onPoint(terminal)}
             >
-              <circle r={20} fill="transparent" />
+              {/* Room for a thumb: felt, never drawn. */}
+              <circle r={20} fill="none" pointerEvents="all" />
               <circle r={3.5} className="fill-ground stroke-ink" strokeWidth={1.5} />
             </g>
           ))}

@@ -10,6 +10,11 @@ import { viewOf } from './viewOf';
 /** Below this scale a part's name is smaller than 7 px. */
 const farBelow = 0.45;
 
+/** Says something of the drawing to its style sheet; nothing is drawn anew for what it knows already. */
+function mark(stage: SVGGElement | null, name: 'scaling' | 'far', on: boolean): void {
+  if (stage !== null && stage.dataset[name] !== String(on)) stage.dataset[name] = String(on);
+}
+
 /** Pan and zoom by d3-zoom. The view follows the frame until a hand takes it; a new frame takes it back. */
 export function usePanZoom(
   svg: RefObject<SVGSVGElement | null>,
@@ -22,13 +27,19 @@ export function usePanZoom(
   useEffect(() => {
     const element = svg.current;
     if (element === null) return;
+    let scale = 1;
     const view = zoom<SVGSVGElement, unknown>()
       .scaleExtent([0.15, 4])
       .on('zoom', ({ transform }: { transform: { k: number; toString(): string } }) => {
         stage.current?.setAttribute('transform', transform.toString());
+        if (transform.k === scale) return;
+        scale = transform.k;
+        // Halos and lamplight are drawn anew at every size: they wait until the hand rests.
+        mark(stage.current, 'scaling', true);
         // From far away only what glows keeps its words.
-        if (stage.current !== null) stage.current.dataset['far'] = String(transform.k < farBelow);
-      });
+        mark(stage.current, 'far', scale < farBelow);
+      })
+      .on('end', () => mark(stage.current, 'scaling', false));
     behaviour.current = view;
     show.current = (frame, legible, slowly) => {
       const shown = viewOf(frame, element.clientWidth, element.clientHeight, legible);
