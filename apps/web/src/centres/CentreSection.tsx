@@ -131,8 +131,8 @@ function asFitted(cavity: CentreCavity): CavityContent {
     return { main: `${cavity.fitted.ratingAmps} A fitted`, note: '', tone: 'plain' };
   const good = verdict === 'as labelled';
   return {
-    main: good ? 'as labelled' : `${cavity.fitted.ratingAmps} A fitted`,
-    note: good ? '' : verdict,
+    main: good ? 'right' : `${cavity.fitted.ratingAmps} A`,
+    note: good ? '' : `fitted: ${verdict}`,
     tone: good ? 'agree' : 'clash',
   };
 }

@@ -49,7 +49,7 @@ const alarming: readonly FittedVerdict[] = ['too large', 'another style'];
 function wrongFuse(cavity: CentreCavity): CavityContent | null {
   const verdict = fittedVerdict(cavity);
   if (!alarming.includes(verdict) && verdict !== 'too small') return null;
-  return { main: `${cavity.fitted?.ratingAmps ?? ''} A fitted`, note: verdict, tone: 'clash' };
+  return { main: `${cavity.fitted?.ratingAmps ?? ''} A`, note: `fitted: ${verdict}`, tone: 'clash' };
 }
 
 function surveyContent({ survey }: FuseWork, id: string): CavityContent {

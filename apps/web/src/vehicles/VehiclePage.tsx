@@ -41,18 +41,21 @@ export function VehiclePage() {
         <h1 className="text-3xl font-semibold">{vehicle.name}</h1>
         <p className="text-dim mb-3">
           {vehicle.service}
-          {circuits.length > 0 && ` · ${circuits.map(({ name }) => name).join(', ')}`} ·{' '}
-          <Link to="/" className="underline print:hidden">
-            its jobs are in the list
-          </Link>
-          {circuits.length > 0 && (
-            <>
-              {' · '}
-              <Link to={`/vehicles/${vehicleId}/shared`} className="underline print:hidden">
-                what is dead, what works
-              </Link>
-            </>
-          )}
+          {circuits.length > 0 && ` · ${circuits.map(({ name }) => name).join(', ')}`}
+          <span className="print:hidden">
+            {' · '}
+            <Link to="/" className="underline">
+              its jobs are in the list
+            </Link>
+            {circuits.length > 0 && (
+              <>
+                {' · '}
+                <Link to={`/vehicles/${vehicleId}/shared`} className="underline">
+                  what is dead, what works
+                </Link>
+              </>
+            )}
+          </span>
         </p>
         <div className="print:hidden">
           <VehicleForm key={vehicle.id} vehicle={vehicle} onKept={() => undefined} />
