@@ -3,6 +3,7 @@ import type { Assessment, Circuit, JobEvent, JobState, Kit, ProposedAction } fro
 import { useEffect, useState } from 'react';
 import { askCore, askPlanner } from './coreClient';
 import type { Dossier } from './dossier';
+import { likelyAnswers } from './likelyAnswers';
 
 /** What the core says of a job; the plan takes longer than the suspicion and arrives after it. */
 export interface Diagnosis {
@@ -21,6 +22,22 @@ export type DiagnosisWork =
   /** The readings are safe; what they say could not be worked out. */
   | { readonly status: 'failed'; readonly why: string }
   | { readonly status: 'ready'; readonly diagnosis: Diagnosis };
+
+/** So long a hand is busy with the probe before its answer is thought through, ms. */
+const restBefore = 1200;
+
+/**
+ * While the probe is on its way: what the likely answers lead to, so that the states which the plan then asks about have
+ * been solved. Whatever is entered first goes first.
+ */
+async function thinkAhead(
+  action: ProposedAction | undefined,
+  think: (answer: JobEvent) => Promise<void>,
+): Promise<void> {
+  if (action === undefined) return;
+  await new Promise((resolve) => setTimeout(resolve, restBefore));
+  for (const answer of likelyAnswers(action)) await think(answer);
+}
 
 /**
  * Suspicion and plan of a job, worked out in the worker. While the next one is worked out, the last one stands.
@@ -51,7 +68,15 @@ export function useDiagnosis(
         (core) => core.plan(circuitId, circuit, events, kit),
         () => current,
       );
-      if (actions !== null) tell({ ...found, events, actions });
+      if (actions === null) return;
+      tell({ ...found, events, actions });
+      await thinkAhead(actions[0], async (answer) => {
+        await askPlanner(
+          (core) => core.plan(circuitId, circuit, [...events, answer], kit),
+          () => current,
+        );
+        // What fails ahead of time fails again, and is told, when it is asked in earnest.
+      }).catch(() => undefined);
     };
     run().catch((error: unknown) => {
       if (current) setWork({ status: 'failed', why: error instanceof Error ? error.message : String(error) });
