@@ -108,7 +108,7 @@ export { limiterOutlook } from './survey/limiterOutlook';
 export type { LimiterOutlook, LimiterRow } from './survey/limiterOutlook';
 export { loadSurvey } from './survey/loadSurvey';
 export type { LoadedFuse } from './survey/loadSurvey';
-export { daysToFlat, pullEffects, restSurvey } from './survey/restSurvey';
+export { batteryCurrents, daysToFlat, pullEffects, restSurvey } from './survey/restSurvey';
 export type { PullEffect, RestSurvey, SurveyedFuse } from './survey/restSurvey';
 export { simulatedSurvey } from './survey/simulatedSurvey';
 export { fusesOf, surveyOrder } from './survey/surveyOrder';

@@ -1,5 +1,6 @@
 import type { JobFact, JobState, SurveyedFuse, SurveyOrder } from '@grim-lantern/core';
 import {
+  batteryCurrents,
   daysToFlat,
   formatQuantity,
   instrumentById,
@@ -75,8 +76,8 @@ function Battery({
 }) {
   const fields = useId();
   const [asleep, setAsleep] = useState('');
-  const last = job.currents
-    .filter((each) => each.fuse === null && each.pulled === null && each.withdrawn === null)
+  const last = batteryCurrents(job)
+    .filter(({ pulled }) => pulled === null)
     .at(-1);
   const minutes = Number(asleep.replace(',', '.'));
   return (

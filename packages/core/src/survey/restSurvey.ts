@@ -89,7 +89,7 @@ export function restSurvey(healthy: Predictor, job: JobState, limitAmps: number)
 }
 
 /** What the battery gave in the job's present state, in the order read. */
-function batteryCurrents({ currents, state }: JobState): readonly CurrentReading[] {
+export function batteryCurrents({ currents, state }: JobState): readonly CurrentReading[] {
   const key = stateKey(state);
   return currents.filter(
     ({ fuse, withdrawn, state: then }) => fuse === null && withdrawn === null && stateKey(then) === key,
