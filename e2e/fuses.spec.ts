@@ -77,7 +77,7 @@ test('a box of sixty is pasted from a spreadsheet, turned, changed, taken away a
   await table.fill(rows.join('\n'));
   await page.getByRole('button', { name: 'Take these rows' }).click();
   const box = page.getByRole('group', { name: 'Cab box, as mounted' });
-  await expect(box.getByRole('button')).toHaveCount(60);
+  await expect(box.getByTestId(/^cavity-/)).toHaveCount(60);
   const at = async (number: number) => (await page.getByTestId(`cavity-${number}`).boundingBox())!;
   expect((await at(1)).x).toBeLessThan((await at(60)).x);
   await page.getByRole('radio', { name: '180°' }).click();
@@ -94,6 +94,7 @@ test('a box of sixty is pasted from a spreadsheet, turned, changed, taken away a
   await page.mouse.move(from.x + 20, from.y + 20);
   await page.mouse.down();
   await page.mouse.move(to.x + 40, to.y + 40, { steps: 8 });
+  await expect(box.locator('[data-over="true"]')).toHaveCount(1);
   await page.mouse.up();
   await expect.poll(async () => (await at(3)).y > (await at(58)).y).toBe(true);
   await page.getByTestId('cavity-12').click();
@@ -101,6 +102,12 @@ test('a box of sixty is pasted from a spreadsheet, turned, changed, taken away a
   await page.getByRole('button', { name: 'Keep, and the next' }).click();
   await expect(page.getByTestId('cavity-12')).toContainText('too large');
   await expect(page.getByRole('form', { name: 'Cavity 13' })).toBeVisible();
+  // One taken off the map leaves its place, and another is put there.
+  await page.getByTestId('cavity-20').click();
+  await page.getByRole('button', { name: 'Take it off the map' }).click();
+  await expect(page.getByTestId('cavity-20')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Add a cavity at column 2, row 10' }).click();
+  await expect(page.getByRole('form', { name: 'Cavity 20' })).toBeVisible();
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'CSV' }).click();
   expect((await download).suggestedFilename()).toBe('cab-box.csv');

@@ -37,6 +37,8 @@ interface BoxMapProps {
   readonly onSelect: (number: string) => void;
   /** A cavity dragged to a place on the cover's grid; absent where nothing moves. */
   readonly onDrop?: (number: string, column: number, row: number) => void;
+  /** An empty place pressed; absent where nothing is added. */
+  readonly onAdd?: (column: number, row: number) => void;
 }
 
 /** So far a finger or a mouse moves before a tap has become a drag, px. */
@@ -61,7 +63,7 @@ export function BoxMap(props: BoxMapProps) {
   );
 }
 
-function Grid({ centre, content, selected, onSelect, onDrop }: BoxMapProps) {
+function Grid({ centre, content, selected, onSelect, onDrop, onAdd }: BoxMapProps) {
   const grid = seenGrid(centre);
   const places = Array.from(
     { length: onDrop === undefined ? 0 : centre.columns * centre.rows },
@@ -70,6 +72,8 @@ function Grid({ centre, content, selected, onSelect, onDrop }: BoxMapProps) {
       row: Math.floor(i / centre.columns) + 1,
     }),
   );
+  const taken = ({ column, row }: Spot) =>
+    centre.cavities.some((each) => each.column === column && each.row === row);
   // Wider than a phone it moves sideways by itself; the page does not.
   return (
     <div className="overflow-x-auto">
@@ -83,7 +87,12 @@ function Grid({ centre, content, selected, onSelect, onDrop }: BoxMapProps) {
         }}
       >
         {places.map((place) => (
-          <Place key={`${place.column} ${place.row}`} place={place} seen={seenAt(centre, place)} />
+          <Place
+            key={`${place.column} ${place.row}`}
+            place={place}
+            seen={seenAt(centre, place)}
+            onAdd={taken(place) ? undefined : onAdd}
+          />
         ))}
         {centre.cavities.map((cavity) => {
           const common = {
@@ -109,14 +118,22 @@ interface Spot {
   readonly row: number;
 }
 
-/** A place of the grid, where something can be dropped; a cavity in it lies over it. */
-function Place({ place, seen }: { place: Spot; seen: Spot }) {
+/** A place of the grid, where something can be dropped; an empty one is pressed to add a cavity. */
+function Place({ place, seen, onAdd }: { place: Spot; seen: Spot; onAdd: BoxMapProps['onAdd'] }) {
   const { setNodeRef, isOver } = useDroppable({ id: `place ${place.column} ${place.row}`, data: place });
+  const common = {
+    ref: setNodeRef,
+    'data-over': isOver,
+    className: `border border-dashed ${isOver ? 'border-ink' : 'border-line'}`,
+    style: { gridColumn: seen.column, gridRow: seen.row },
+  };
+  if (onAdd === undefined) return <div {...common} />;
   return (
-    <div
-      ref={setNodeRef}
-      className={`border border-dashed ${isOver ? 'border-ink' : 'border-line'}`}
-      style={{ gridColumn: seen.column, gridRow: seen.row }}
+    <button
+      {...common}
+      type="button"
+      aria-label={`Add a cavity at column ${place.column}, row ${place.row}`}
+      onClick={() => onAdd(place.column, place.row)}
     />
   );
 }

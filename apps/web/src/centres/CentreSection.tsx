@@ -59,6 +59,21 @@ export function CentreSection({
         content={asFitted}
         selected={selected}
         onSelect={(number) => setSelected(number === selected ? null : number)}
+        onAdd={(column, row) => {
+          const number = freeNumber(centre);
+          const added = {
+            kind: 'fuse',
+            number,
+            label: '',
+            column,
+            row,
+            labelled: null,
+            fitted: null,
+          } as const;
+          void keep({ ...centre, cavities: [...centre.cavities, added] }).then(
+            (kept) => kept && setSelected(number),
+          );
+        }}
         onDrop={(number, column, row) => void keep(withCavityAt(centre, number, column, row))}
       />
       {problem !== null && (
@@ -88,30 +103,7 @@ export function CentreSection({
         />
       )}
       <div className="mt-2 flex flex-wrap gap-2 print:hidden">
-        <button type="button" className="key border-line" onClick={() => window.print()}>
-          Print the card
-        </button>
-        <button
-          type="button"
-          className="key border-line"
-          onClick={() =>
-            download(fileName(centre.name, 'csv'), new Blob([centreCsv(centre)], { type: 'text/csv' }))
-          }
-        >
-          CSV
-        </button>
-        <button
-          type="button"
-          className="key border-line"
-          onClick={() =>
-            download(
-              fileName(centre.name, 'json'),
-              new Blob([JSON.stringify(centre, null, 2)], { type: 'application/json' }),
-            )
-          }
-        >
-          JSON
-        </button>
+        <TakeAway centre={centre} />
         {before !== null && (
           <button type="button" className="key border-line" onClick={() => void keep(before)}>
             Undo
@@ -120,6 +112,38 @@ export function CentreSection({
         <Removal record={record} onProblem={setProblem} />
       </div>
     </section>
+  );
+}
+
+/** The box on paper, and as a file. */
+function TakeAway({ centre }: { centre: FuseCentre }) {
+  return (
+    <>
+      <button type="button" className="key border-line" onClick={() => window.print()}>
+        Print the card
+      </button>
+      <button
+        type="button"
+        className="key border-line"
+        onClick={() =>
+          download(fileName(centre.name, 'csv'), new Blob([centreCsv(centre)], { type: 'text/csv' }))
+        }
+      >
+        CSV
+      </button>
+      <button
+        type="button"
+        className="key border-line"
+        onClick={() =>
+          download(
+            fileName(centre.name, 'json'),
+            new Blob([JSON.stringify(centre, null, 2)], { type: 'application/json' }),
+          )
+        }
+      >
+        JSON
+      </button>
+    </>
   );
 }
 
@@ -137,6 +161,11 @@ function asFitted(cavity: CentreCavity): CavityContent {
   };
 }
 
+/** The least whole number that no cavity has. */
+function freeNumber({ cavities }: FuseCentre): string {
+  for (let n = 1; ; n++) if (!cavities.some(({ number }) => number === String(n))) return String(n);
+}
+
 /** The cavity after one, down the column and then in the next. */
 function after({ cavities }: FuseCentre, { column, row }: CentreCavity): CentreCavity | undefined {
   return [...cavities]
@@ -144,7 +173,7 @@ function after({ cavities }: FuseCentre, { column, row }: CentreCavity): CentreC
     .find((each) => each.column > column || (each.column === column && each.row > row));
 }
 
-/** Takes a box away; the same button brings it back while the page is open. */
+/** Takes a box away, on the second press. */
 function Removal({ record, onProblem }: { record: CentreRecord; onProblem: (words: string | null) => void }) {
   const dispatch = useAppDispatch();
   const [sure, setSure] = useState(false);
