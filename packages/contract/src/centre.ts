@@ -1,4 +1,4 @@
-import { checkCentre } from '@grim-lantern/core';
+import { checkCentre, fuseStyles, ratingLimits } from '@grim-lantern/core';
 import type { FuseCentre } from '@grim-lantern/core';
 import { z } from 'zod';
 import { shortText } from './text';
@@ -11,11 +11,11 @@ const place = z
   .max(60, 'Expected at most 60.');
 
 const fuseKindSchema = z.strictObject({
-  style: z.enum(['regular blade', 'mini blade', 'large blade', 'cartridge'], 'Expected a style of fuse.'),
+  style: z.enum(fuseStyles, 'Expected a style of fuse.'),
   ratingAmps: z
     .number('Expected amps.')
-    .min(0.5, 'Expected 0.5 A or more.')
-    .max(500, 'Expected at most 500 A.'),
+    .min(ratingLimits.least, 'Expected 0.5 A or more.')
+    .max(ratingLimits.greatest, 'Expected at most 500 A.'),
 });
 
 /** A box of fuses and relays as its cover shows it. */

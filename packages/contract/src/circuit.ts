@@ -1,5 +1,5 @@
 import type { Circuit, Condition, Part } from '@grim-lantern/core';
-import { checkCircuit } from '@grim-lantern/core';
+import { checkCircuit, fuseStyles } from '@grim-lantern/core';
 import { z } from 'zod';
 import { localId, shortText, terminal } from './text';
 
@@ -39,7 +39,7 @@ const condition: z.ZodType<Condition> = z.lazy(() =>
 );
 
 const common = { id: localId, name: shortText, place: localId, price: z.number().min(0).max(1e6).optional() };
-const fuseStyle = z.enum(['regular blade', 'mini blade', 'large blade', 'cartridge']);
+const fuseStyle = z.enum(fuseStyles);
 const inCentre = { centre: shortText, cavity: shortText };
 
 const part = z.discriminatedUnion('kind', [

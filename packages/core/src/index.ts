@@ -22,7 +22,16 @@ export {
   withRenewed,
 } from './circuit/operatingState';
 export { cavitiesFrom, centreHeading, centreTable } from './centres/centreTable';
-export { checkCentre, fittedVerdict, seenAt, seenGrid, withCavityAt } from './centres/fuseCentre';
+export {
+  checkCentre,
+  fittedVerdict,
+  parseRating,
+  placeDown,
+  ratingLimits,
+  seenAt,
+  seenGrid,
+  withCavityAt,
+} from './centres/fuseCentre';
 export type { CentreCavity, FittedVerdict, FuseCentre, FuseKind } from './centres/fuseCentre';
 export { overlayCircuits } from './circuit/overlayCircuits';
 export { restingState } from './circuit/restingState';
@@ -34,6 +43,7 @@ export type { Fault } from './faults/fault';
 export { NOTHING_WRONG, hypothesesOf } from './faults/hypotheses';
 export type { Hypothesis } from './faults/hypotheses';
 export { sights } from './faults/sights';
+export { fuseStyles } from './fuses/coldResistance';
 export type { FuseStyle } from './fuses/coldResistance';
 export { ampsThatOpened, fuseLoading, heldForAnHour, lifeUsed } from './fuses/loading';
 export { openingBand } from './fuses/openingTime';
@@ -53,6 +63,7 @@ export { handOver } from './job/handOver';
 export { isListRead, moduleChecklist } from './job/moduleChecklist';
 export type { ChecklistLine } from './job/moduleChecklist';
 export { beforeItGoes, nothingReproduces, nothingReproducesWords } from './job/nothingReproduces';
+export { lastReadings } from './job/lastReadings';
 export { outOfOrder } from './job/order';
 export { proofPairs, proofWanted } from './job/proof';
 export type { ProofPair } from './job/proof';
@@ -102,13 +113,14 @@ export {
 export { pointWords } from './words/points';
 export { currentShown, currentWhat } from './words/currents';
 export { apartWord, fillWords, leadName, stateWords } from './words/states';
-export { fedWhen, feedingControls, fuseChecks } from './survey/fuseCheck';
+export { fedWhen, fuseChecks } from './survey/fuseCheck';
 export type { FedWhen, FuseCheck, FuseVerdict } from './survey/fuseCheck';
 export { limiterOutlook } from './survey/limiterOutlook';
 export type { LimiterOutlook, LimiterRow } from './survey/limiterOutlook';
 export { loadSurvey } from './survey/loadSurvey';
 export type { LoadedFuse } from './survey/loadSurvey';
-export { batteryCurrents, daysToFlat, pullEffects, restSurvey } from './survey/restSurvey';
+export { batteryCurrents } from './survey/clampReadings';
+export { daysToFlat, pullEffects, restSurvey } from './survey/restSurvey';
 export type { PullEffect, RestSurvey, SurveyedFuse } from './survey/restSurvey';
 export { simulatedSurvey } from './survey/simulatedSurvey';
 export { fusesOf, surveyOrder } from './survey/surveyOrder';

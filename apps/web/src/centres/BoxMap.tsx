@@ -11,16 +11,8 @@ import {
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
+import type { CavityContent, CavityTone } from './cavityContent';
 import { housingColours } from './fuseColours';
-
-export type CavityTone = 'plain' | 'agree' | 'clash' | 'glow' | 'dim';
-
-/** What stands in a cavity on the map: a figure or a word, and how it is meant. */
-export interface CavityContent {
-  readonly main: string;
-  readonly note: string;
-  readonly tone: CavityTone;
-}
 
 const tones: Readonly<Record<CavityTone, string>> = {
   plain: 'text-ink',

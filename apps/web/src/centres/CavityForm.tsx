@@ -1,8 +1,8 @@
 import type { CentreCavity, FuseKind, FuseStyle } from '@grim-lantern/core';
+import { fuseStyles, parseRating } from '@grim-lantern/core';
 import { useEffect, useId, useRef, useState } from 'react';
 import { Labelled } from '../app/Labelled';
-
-const styles: readonly FuseStyle[] = ['regular blade', 'mini blade', 'large blade', 'cartridge'];
+import { TextField } from '../app/TextField';
 
 /** One cavity: what the cover says, and what is found in it. Enter keeps it and goes on to the next. */
 export function CavityForm({
@@ -50,25 +50,8 @@ export function CavityForm({
         keep();
       }}
     >
-      <Labelled id={`${fields}-number`} label="Number">
-        <input
-          id={`${fields}-number`}
-          className="field font-mono"
-          maxLength={12}
-          value={number}
-          onChange={({ target }) => setNumber(target.value)}
-        />
-      </Labelled>
-      <Labelled id={`${fields}-label`} label="The cover says">
-        <input
-          ref={first}
-          id={`${fields}-label`}
-          className="field"
-          maxLength={200}
-          value={label}
-          onChange={({ target }) => setLabel(target.value)}
-        />
-      </Labelled>
+      <TextField label="Number" text={number} onType={setNumber} maxLength={12} />
+      <TextField ref={first} label="The cover says" text={label} onType={setLabel} maxLength={200} />
       <Labelled id={`${fields}-kind`} label="It holds">
         <select
           id={`${fields}-kind`}
@@ -82,9 +65,9 @@ export function CavityForm({
       </Labelled>
       {kind === 'fuse' && (
         <>
-          <Rating id={`${fields}-rating`} label="Rating, A" text={rating} onType={setRating} />
+          <TextField label="Rating, A" text={rating} onType={setRating} figure />
           <Style id={`${fields}-style`} label="Style" chosen={style} onChoose={setStyle} />
-          <Rating id={`${fields}-found`} label="Found, A" text={found} onType={setFound} />
+          <TextField label="Found, A" text={found} onType={setFound} figure />
           <Style
             id={`${fields}-found-style`}
             label="Its style"
@@ -116,32 +99,8 @@ function amps(kind: FuseKind | null): string {
 
 function kindFrom(text: string, style: FuseStyle): FuseKind | null | 'flaw' {
   if (text.trim() === '') return null;
-  const ratingAmps = Number(text.trim().replace(/\s*A$/i, '').replace(',', '.'));
-  return ratingAmps >= 0.5 && ratingAmps <= 500 ? { style, ratingAmps } : 'flaw';
-}
-
-function Rating({
-  id,
-  label,
-  text,
-  onType,
-}: {
-  id: string;
-  label: string;
-  text: string;
-  onType: (text: string) => void;
-}) {
-  return (
-    <Labelled id={id} label={label}>
-      <input
-        id={id}
-        inputMode="decimal"
-        className="field font-mono"
-        value={text}
-        onChange={({ target }) => onType(target.value)}
-      />
-    </Labelled>
-  );
+  const ratingAmps = parseRating(text);
+  return ratingAmps === null ? 'flaw' : { style, ratingAmps };
 }
 
 function Style({
@@ -161,9 +120,9 @@ function Style({
         id={id}
         className="field"
         value={chosen}
-        onChange={({ target }) => onChoose(styles.find((each) => each === target.value) ?? chosen)}
+        onChange={({ target }) => onChoose(fuseStyles.find((each) => each === target.value) ?? chosen)}
       >
-        {styles.map((each) => (
+        {fuseStyles.map((each) => (
           <option key={each} value={each}>
             {each}
           </option>

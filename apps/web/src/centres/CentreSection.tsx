@@ -1,15 +1,16 @@
 import type { CentreCavity, FuseCentre } from '@grim-lantern/core';
-import { fittedVerdict, withCavityAt } from '@grim-lantern/core';
+import { withCavityAt } from '@grim-lantern/core';
 import type { CentreRecord } from '@grim-lantern/contract';
 import { useState } from 'react';
 import { download, fileName } from '../report/exports';
 import { Segments } from '../job/Segments';
 import { keepCentre, removeCentre } from '../store/centres';
 import { useAppDispatch } from '../store/store';
-import type { CavityContent } from './BoxMap';
 import { BoxMap } from './BoxMap';
+import { nothingSaid } from './cavityContent';
 import { CavityForm } from './CavityForm';
 import { centreCsv } from './centreFiles';
+import { fittedContent } from './fittedContent';
 
 const turns = [0, 90, 180, 270] as const;
 
@@ -56,7 +57,7 @@ export function CentreSection({
       </div>
       <BoxMap
         centre={centre}
-        content={asFitted}
+        content={(each) => fittedContent(each) ?? nothingSaid}
         selected={selected}
         onSelect={(number) => setSelected(number === selected ? null : number)}
         onAdd={(column, row) => {
@@ -145,20 +146,6 @@ function TakeAway({ centre }: { centre: FuseCentre }) {
       </button>
     </>
   );
-}
-
-/** What is fitted against what the cover says. */
-function asFitted(cavity: CentreCavity): CavityContent {
-  const verdict = fittedVerdict(cavity);
-  if (cavity.fitted === null) return { main: '', note: '', tone: 'dim' };
-  if (verdict === 'not looked at')
-    return { main: `${cavity.fitted.ratingAmps} A fitted`, note: '', tone: 'plain' };
-  const good = verdict === 'as labelled';
-  return {
-    main: good ? 'right' : `${cavity.fitted.ratingAmps} A`,
-    note: good ? '' : `fitted: ${verdict}`,
-    tone: good ? 'agree' : 'clash',
-  };
 }
 
 /** The least whole number that no cavity has. */

@@ -1,6 +1,8 @@
 import type { CentreCavity, FuseCentre } from '@grim-lantern/core';
+import { placeDown } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import { Labelled } from '../app/Labelled';
+import { TextField } from '../app/TextField';
 import { newId } from '../job/useJob';
 import { keepCentre, loadCentres } from '../store/centres';
 import { useAppDispatch, useAppSelector } from '../store/store';
@@ -49,42 +51,10 @@ export function NewCentre({
       }}
     >
       <div className="grid gap-x-3 gap-y-2 sm:grid-cols-[1fr_1fr_100px_100px]">
-        <Labelled id={`${fields}-name`} label="Name of the box">
-          <input
-            id={`${fields}-name`}
-            className="field"
-            maxLength={100}
-            value={name}
-            onChange={({ target }) => setName(target.value)}
-          />
-        </Labelled>
-        <Labelled id={`${fields}-place`} label="Where it sits">
-          <input
-            id={`${fields}-place`}
-            className="field"
-            maxLength={200}
-            value={place}
-            onChange={({ target }) => setPlace(target.value)}
-          />
-        </Labelled>
-        <Labelled id={`${fields}-columns`} label="Columns">
-          <input
-            id={`${fields}-columns`}
-            className="field font-mono"
-            inputMode="numeric"
-            value={columns}
-            onChange={({ target }) => setColumns(target.value)}
-          />
-        </Labelled>
-        <Labelled id={`${fields}-rows`} label="Rows">
-          <input
-            id={`${fields}-rows`}
-            className="field font-mono"
-            inputMode="numeric"
-            value={rows}
-            onChange={({ target }) => setRows(target.value)}
-          />
-        </Labelled>
+        <TextField label="Name of the box" text={name} onType={setName} maxLength={100} />
+        <TextField label="Where it sits" text={place} onType={setPlace} maxLength={200} />
+        <TextField label="Columns" text={columns} onType={setColumns} figure />
+        <TextField label="Rows" text={rows} onType={setRows} figure />
       </div>
       <Labelled
         id={`${fields}-rows-pasted`}
@@ -153,8 +123,7 @@ function numbered({ columns, rows }: { columns: number; rows: number }): readonl
     kind: 'fuse',
     number: String(index + 1),
     label: '',
-    column: Math.floor(index / rows) + 1,
-    row: (index % rows) + 1,
+    ...placeDown(index, rows),
     labelled: null,
     fitted: null,
   }));

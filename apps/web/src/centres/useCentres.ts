@@ -1,16 +1,19 @@
 import type { Circuit, FuseCentre } from '@grim-lantern/core';
-import { fusesOf } from '@grim-lantern/core';
+import { fusesOf, placeDown } from '@grim-lantern/core';
 import type { CentreRecord } from '@grim-lantern/contract';
 import { useEffect, useMemo } from 'react';
 import { loadCentres } from '../store/centres';
 import { useAppDispatch, useAppSelector } from '../store/store';
 
-/** The fuse centres of a vehicle: undefined while they are fetched, null where they cannot be. */
-export function useCentres(vehicleId: string): readonly CentreRecord[] | null | undefined {
+/**
+ * The fuse centres of a vehicle: undefined while they are fetched, null where they cannot be.
+ * @param wanted - whether anyone looks: nothing is fetched before that
+ */
+export function useCentres(vehicleId: string, wanted = true): readonly CentreRecord[] | null | undefined {
   const dispatch = useAppDispatch();
   useEffect(() => {
-    void dispatch(loadCentres(vehicleId));
-  }, [dispatch, vehicleId]);
+    if (wanted) void dispatch(loadCentres(vehicleId));
+  }, [dispatch, vehicleId, wanted]);
   return useAppSelector((state) => state.centres[vehicleId]);
 }
 
@@ -18,8 +21,8 @@ export function useCentres(vehicleId: string): readonly CentreRecord[] | null | 
 const plainRows = 8;
 
 /** The boxes that a circuit's fuses sit in: as drawn for the vehicle, else in plain columns. */
-export function useBoxes(vehicleId: string, circuit: Circuit): readonly FuseCentre[] {
-  const drawn = useCentres(vehicleId);
+export function useBoxes(vehicleId: string, circuit: Circuit, wanted = true): readonly FuseCentre[] {
+  const drawn = useCentres(vehicleId, wanted);
   return useMemo(() => {
     const names = [...new Set(fusesOf(circuit).map(({ centre }) => centre))];
     return names.map(
@@ -43,8 +46,7 @@ function plainBox(circuit: Circuit, name: string): FuseCentre {
       kind: 'fuse',
       number: fuse.cavity,
       label: fuse.name,
-      column: Math.floor(index / rows) + 1,
-      row: (index % rows) + 1,
+      ...placeDown(index, rows),
       labelled: { style: fuse.style, ratingAmps: fuse.ratingAmps },
       fitted: null,
     })),

@@ -2,7 +2,7 @@ import type { FuseCheck, JobFact, JobState } from '@grim-lantern/core';
 import { stateWords } from '@grim-lantern/core';
 import { Segments } from '../job/Segments';
 import type { FuseWork } from '../worker/fuseWork';
-import type { FusePanelProps } from './fusePanelProps';
+import type { FuseLayerProps } from './fusePanelProps';
 
 const legs = [
   { id: 'feed', name: 'supply leg' },
@@ -15,14 +15,7 @@ const seen = [
 ] as const;
 
 /** Both legs of every fuse with a lamp to ground, and when each is fed. */
-export function CheckLayer({
-  circuit,
-  job,
-  work,
-  selected,
-  onSelect,
-  record,
-}: Omit<FusePanelProps, 'work'> & { readonly work: FuseWork }) {
+export function CheckLayer({ circuit, job, work, selected, onSelect, record }: FuseLayerProps) {
   return (
     <>
       <h2 className="text-2xl font-semibold">Lamp to ground on both legs</h2>

@@ -1,6 +1,7 @@
 import type { Circuit } from '@grim-lantern/core';
 import { fusesOf } from '@grim-lantern/core';
 import { BoxMap } from '../centres/BoxMap';
+import { nothingSaid } from '../centres/cavityContent';
 import { cavityContent, fuseIn } from './fuseLayers';
 import type { Fuses } from './useFuses';
 
@@ -23,7 +24,7 @@ export function FuseBoxes({ circuit, fuses }: { readonly circuit: Circuit; reado
             centre={box}
             content={(cavity) =>
               work === null || work === 'failed'
-                ? { main: '', note: '', tone: 'dim' }
+                ? nothingSaid
                 : cavityContent(circuit, work, layer, box, cavity)
             }
             selected={shown !== undefined && shown.centre === box.name ? shown.cavity : null}

@@ -2,9 +2,8 @@ import type { CurrentReading, JobFact, JobState, LoadedFuse } from '@grim-lanter
 import { formatQuantity, stateWords } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import { Segments } from '../job/Segments';
-import type { FuseWork } from '../worker/fuseWork';
 import { AmountField } from './AmountField';
-import type { FusePanelProps } from './fusePanelProps';
+import type { FuseLayerProps } from './fusePanelProps';
 import { FuseArithmetic } from './FuseArithmetic';
 import { ampsScale, voltsScale } from './scales';
 
@@ -18,7 +17,7 @@ export function LoadLayer({
   celsius,
   onCelsius,
   record,
-}: Omit<FusePanelProps, 'work'> & { readonly work: FuseWork }) {
+}: FuseLayerProps) {
   const fields = useId();
   const [by, setBy] = useState<CurrentReading['by']>('clamp');
   const chosen = work.loads.find(({ fuse }) => fuse.id === selected) ?? work.loads[0];

@@ -10,12 +10,9 @@ import {
 } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import { Segments } from '../job/Segments';
-import type { FuseWork } from '../worker/fuseWork';
 import { AmountField } from './AmountField';
-import type { FusePanelProps } from './fusePanelProps';
+import type { FuseLayerProps } from './fusePanelProps';
 import { ampsScale } from './scales';
-
-type SurveyProps = Omit<FusePanelProps, 'work'> & { readonly work: FuseWork };
 
 const orders = [
   { id: 'by style and rating', name: 'By rating' },
@@ -23,7 +20,7 @@ const orders = [
 ] as const;
 
 /** The drain, fuse by fuse: millivolts in, amps out, against the battery's own figure. */
-export function SurveyLayer(props: SurveyProps) {
+export function SurveyLayer(props: FuseLayerProps) {
   const { circuit, job, work, vehicle, record } = props;
   const [order, setOrder] = useState<SurveyOrder>('by style and rating');
   return (
@@ -129,7 +126,7 @@ function Battery({
 }
 
 /** The sum against the battery's figure, what is left, and who draws it. */
-function Summary({ work: { survey }, vehicle, circuit }: SurveyProps) {
+function Summary({ work: { survey }, vehicle, circuit }: FuseLayerProps) {
   const {
     sumAmps,
     sumDeviation,
@@ -262,7 +259,7 @@ function FuseRow({
 }
 
 /** Which fuse was pulled, and what the battery's figure did. */
-function PullLog({ circuit, job, work, record }: SurveyProps) {
+function PullLog({ circuit, job, work, record }: FuseLayerProps) {
   const fields = useId();
   const fuses = surveyOrder(circuit, 'by place');
   const [pulled, setPulled] = useState(fuses[0]?.id ?? '');

@@ -1,6 +1,8 @@
-import type { CentreCavity, Circuit, FittedVerdict, FuseCentre } from '@grim-lantern/core';
-import { fittedVerdict, formatQuantity, fusesOf } from '@grim-lantern/core';
-import type { CavityContent, CavityTone } from '../centres/BoxMap';
+import type { CentreCavity, Circuit, FuseCentre } from '@grim-lantern/core';
+import { formatQuantity, fusesOf } from '@grim-lantern/core';
+import type { CavityContent, CavityTone } from '../centres/cavityContent';
+import { nothingSaid } from '../centres/cavityContent';
+import { fittedContent } from '../centres/fittedContent';
 import type { FuseWork } from '../worker/fuseWork';
 
 /** What the box shows of its fuses, and the panel beside it works on. */
@@ -18,8 +20,6 @@ export function fuseIn(circuit: Circuit, box: FuseCentre, { number }: CentreCavi
   return fusesOf(circuit).find(({ centre, cavity }) => centre === box.name && cavity === number)?.id;
 }
 
-const nothing: CavityContent = { main: '', note: '', tone: 'dim' };
-
 /** What a cavity shows in a layer. */
 export function cavityContent(
   circuit: Circuit,
@@ -28,10 +28,11 @@ export function cavityContent(
   box: FuseCentre,
   cavity: CentreCavity,
 ): CavityContent {
-  const wrong = wrongFuse(cavity);
-  if (wrong !== null) return wrong;
+  // A fuse that does not belong there comes first, whatever else is asked.
+  const fitted = fittedContent(cavity);
+  if (fitted?.tone === 'clash') return fitted;
   const id = fuseIn(circuit, box, cavity);
-  if (id === undefined) return nothing;
+  if (id === undefined) return nothingSaid;
   switch (layer) {
     case 'survey':
       return surveyContent(work, id);
@@ -43,18 +44,9 @@ export function cavityContent(
   }
 }
 
-const alarming: readonly FittedVerdict[] = ['too large', 'another style'];
-
-/** A fuse that does not belong there, whatever else is asked. */
-function wrongFuse(cavity: CentreCavity): CavityContent | null {
-  const verdict = fittedVerdict(cavity);
-  if (!alarming.includes(verdict) && verdict !== 'too small') return null;
-  return { main: `${cavity.fitted?.ratingAmps ?? ''} A`, note: `fitted: ${verdict}`, tone: 'clash' };
-}
-
 function surveyContent({ survey }: FuseWork, id: string): CavityContent {
   const found = survey.fuses.find(({ fuse }) => fuse.id === id);
-  if (found?.amps == null) return nothing;
+  if (found?.amps == null) return nothingSaid;
   if (found.belowResolution) {
     return { main: `< ${formatQuantity(found.resolvedAmps, 'A')}`, note: 'below resolution', tone: 'dim' };
   }
@@ -68,7 +60,7 @@ function surveyContent({ survey }: FuseWork, id: string): CavityContent {
 
 function checkContent({ checks }: FuseWork, id: string): CavityContent {
   const found = checks.find(({ fuse }) => fuse.id === id);
-  if (found === undefined) return nothing;
+  if (found === undefined) return nothingSaid;
   const { verdict, shouldLight } = found;
   if (verdict === 'not read') {
     return { main: shouldLight ? 'fed now' : 'not fed', note: '', tone: shouldLight ? 'plain' : 'dim' };
@@ -80,7 +72,7 @@ function checkContent({ checks }: FuseWork, id: string): CavityContent {
 
 function loadContent({ loads }: FuseWork, id: string): CavityContent {
   const found = loads.find(({ fuse }) => fuse.id === id);
-  if (found === undefined) return nothing;
+  if (found === undefined) return nothingSaid;
   const { expectedAmps, reading, verdict, loading } = found;
   if (reading === null) {
     return {

@@ -1,4 +1,5 @@
 import type { Circuit, JobEvent, JobFact, JobState } from '@grim-lantern/core';
+import type { FuseWork } from '../worker/fuseWork';
 import type { Fuses } from './useFuses';
 
 /** What the panel of the fuses and each of its layers are given. */
@@ -9,3 +10,6 @@ export interface FusePanelProps extends Fuses {
   readonly job: JobState;
   readonly record: ((fact: JobFact) => string) | null;
 }
+
+/** The same once what the fuses carry has been worked out. */
+export type FuseLayerProps = Omit<FusePanelProps, 'work'> & { readonly work: FuseWork };

@@ -36,7 +36,7 @@ export function useFuses(
   const vehicle = useAppSelector(({ workshop }) =>
     workshop.status === 'ready' ? workshop.workshop.vehicles.find(({ id }) => id === vehicleId) : undefined,
   );
-  const boxes = useBoxes(vehicleId, circuit);
+  const boxes = useBoxes(vehicleId, circuit, wanted);
   const [layer, onLayer] = useState<FuseLayer>('survey');
   const [selected, onSelect] = useState<string | null>(null);
   const [celsius, onCelsius] = useState(usualCelsius);

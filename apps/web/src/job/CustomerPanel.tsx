@@ -1,5 +1,6 @@
 import type { JobFact, JobState } from '@grim-lantern/core';
-import { useId, useState } from 'react';
+import { useState } from 'react';
+import { TextField } from '../app/TextField';
 import { money } from './money';
 
 /** What a question to the customer starts from. */
@@ -61,13 +62,18 @@ function Ask({ draft, record }: { draft: Question; record: ((fact: JobFact) => s
         record?.({ type: 'customer-asked', text: text.trim(), amount: value, places: draft.places });
       }}
     >
-      <Words
-        label="May we"
-        placeholder="take the headliner down to reach the loom"
-        text={text}
-        onType={setText}
-      />
-      <Amount label="for up to" text={amount} onType={setAmount} />
+      <div className="min-w-48 grow">
+        <TextField
+          label="May we"
+          placeholder="take the headliner down to reach the loom"
+          text={text}
+          onType={setText}
+          maxLength={400}
+        />
+      </div>
+      <div className="w-24">
+        <TextField label="for up to" text={amount} onType={setAmount} figure />
+      </div>
       <button type="submit" className="key" disabled={record === null || !fits}>
         Ask
       </button>
@@ -88,8 +94,12 @@ function Answer({ amount, record }: { amount: number; record: ((fact: JobFact) =
     });
   return (
     <div className="mt-2 flex flex-wrap items-end gap-2">
-      <Words label="In the customer’s words" text={text} onType={setText} />
-      <Amount label="up to" text={most} onType={setMost} />
+      <div className="min-w-48 grow">
+        <TextField label="In the customer’s words" text={text} onType={setText} maxLength={400} />
+      </div>
+      <div className="w-24">
+        <TextField label="up to" text={most} onType={setMost} figure />
+      </div>
       <button type="button" className="key" disabled={record === null} onClick={() => answer(true)}>
         Yes
       </button>
@@ -97,49 +107,6 @@ function Answer({ amount, record }: { amount: number; record: ((fact: JobFact) =
         No
       </button>
     </div>
-  );
-}
-
-interface TypedProps {
-  readonly label: string;
-  readonly text: string;
-  readonly onType: (text: string) => void;
-}
-
-function Words({ label, placeholder, text, onType }: TypedProps & { readonly placeholder?: string }) {
-  const field = useId();
-  return (
-    <span className="min-w-48 grow">
-      <label htmlFor={field} className="text-dim text-[15px]">
-        {label}
-      </label>
-      <input
-        id={field}
-        className="field"
-        maxLength={400}
-        placeholder={placeholder}
-        value={text}
-        onChange={({ target }) => onType(target.value)}
-      />
-    </span>
-  );
-}
-
-function Amount({ label, text, onType }: TypedProps) {
-  const field = useId();
-  return (
-    <span className="w-24">
-      <label htmlFor={field} className="text-dim text-[15px]">
-        {label}
-      </label>
-      <input
-        id={field}
-        className="field font-mono"
-        inputMode="decimal"
-        value={text}
-        onChange={({ target }) => onType(target.value)}
-      />
-    </span>
   );
 }
 

@@ -2,6 +2,7 @@ import type { Circuit, JobEvent, OperatingState, Suspect } from '@grim-lantern/c
 import { instrumentById, percent, restingState, suspectName, watchedLoadName } from '@grim-lantern/core';
 import { useEffect, useMemo, useState } from 'react';
 import { BoxMap } from '../centres/BoxMap';
+import { nothingSaid } from '../centres/cavityContent';
 import { useBoxes } from '../centres/useCentres';
 import { fuseIn } from '../fuses/fuseLayers';
 import { HarnessMap } from '../harness/HarnessMap';
@@ -188,9 +189,7 @@ function Boxes({
               );
               const id = fuseIn(circuit, box, cavity) ?? relay?.id;
               const chance = id === undefined ? 0 : (glow.get(id) ?? 0);
-              return chance < 0.01
-                ? { main: '', note: '', tone: 'dim' }
-                : { main: percent(chance), note: '', tone: 'glow' };
+              return chance < 0.01 ? nothingSaid : { main: percent(chance), note: '', tone: 'glow' };
             }}
           />
         </figure>

@@ -1,5 +1,6 @@
 import type { VehicleRecord } from '@grim-lantern/contract';
-import { useId, useState } from 'react';
+import { useState } from 'react';
+import { TextField } from '../app/TextField';
 import { useAppDispatch } from '../store/store';
 import { keepVehicle } from '../store/workshop';
 
@@ -38,10 +39,10 @@ export function VehicleForm({
         void keep();
       }}
     >
-      <Field label="Vehicle, model and year" text={name} onType={setName} />
-      <Field label="What it does" text={service} onType={setService} />
-      <Field label="May draw at rest, mA" text={limit} onType={setLimit} />
-      <Field label="Battery, Ah" text={battery} onType={setBattery} />
+      <TextField label="Vehicle, model and year" text={name} onType={setName} maxLength={200} />
+      <TextField label="What it does" text={service} onType={setService} maxLength={200} />
+      <TextField label="May draw at rest, mA" text={limit} onType={setLimit} maxLength={200} />
+      <TextField label="Battery, Ah" text={battery} onType={setBattery} maxLength={200} />
       {problem !== null && (
         <p role="alert" className="text-clash sm:col-span-2">
           {problem}
@@ -51,23 +52,5 @@ export function VehicleForm({
         Keep the vehicle
       </button>
     </form>
-  );
-}
-
-function Field({ label, text, onType }: { label: string; text: string; onType: (text: string) => void }) {
-  const id = useId();
-  return (
-    <div>
-      <label htmlFor={id} className="text-dim text-[15px]">
-        {label}
-      </label>
-      <input
-        id={id}
-        className="field"
-        value={text}
-        maxLength={200}
-        onChange={({ target }) => onType(target.value)}
-      />
-    </div>
   );
 }

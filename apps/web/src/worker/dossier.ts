@@ -3,10 +3,10 @@ import {
   expectedWords,
   handOver,
   instrumentById,
+  lastReadings,
   moduleChecklist,
   proofPairs,
   proofWanted,
-  questionOf,
   repairEstimate,
   repairSteps,
   simplePrediction,
@@ -105,6 +105,7 @@ function itemsOf(
   module?: string,
 ): readonly TapItem[] {
   const instrument = instrumentById(id);
+  const last = lastReadings(job);
   return instrument
     .targets(circuit)
     .filter((at) => module === undefined || at.startsWith(`${module}.`))
@@ -113,12 +114,7 @@ function itemsOf(
       return {
         test,
         healthy: simplePrediction(instrument, predict(job.state, test, null)),
-        last: lastIn(job, test),
+        last: last(test),
       };
     });
-}
-
-function lastIn({ readings, state }: JobState, test: Test): LedgerReading | null {
-  const question = questionOf({ test, state });
-  return readings.filter((each) => each.withdrawn === null && questionOf(each) === question).at(-1) ?? null;
 }

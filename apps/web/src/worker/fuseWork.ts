@@ -1,11 +1,4 @@
-import {
-  fedWhen,
-  feedingControls,
-  fuseChecks,
-  loadSurvey,
-  pullEffects,
-  restSurvey,
-} from '@grim-lantern/core';
+import { fedWhen, fuseChecks, loadSurvey, pullEffects, restSurvey } from '@grim-lantern/core';
 import type {
   FedWhen,
   FuseCheck,
@@ -41,6 +34,6 @@ export function fuseWorkOf(healthy: Predictor, job: JobState, { limitAmps, celsi
     pulls: pullEffects(job),
     checks: fuseChecks(healthy, job),
     loads: loadSurvey(healthy, job, celsius),
-    fed: feedingControls(healthy, job.state).map(({ id }) => fedWhen(healthy, job.state, id)),
+    fed: fedWhen(healthy, job.state),
   };
 }

@@ -1,5 +1,7 @@
 import type { FuseStyle } from '../fuses/coldResistance';
+import { fuseStyles } from '../fuses/coldResistance';
 import type { CentreCavity, FuseCentre, FuseKind } from './fuseCentre';
+import { parseRating, placeDown } from './fuseCentre';
 
 /** The columns of a box as a table, in their order where a table has no heading. */
 export const centreHeading = [
@@ -42,8 +44,6 @@ export type TableRead =
       readonly columns: number;
     }
   | { readonly kind: 'flaw'; readonly message: string };
-
-const styles: readonly FuseStyle[] = ['regular blade', 'mini blade', 'large blade', 'cartridge'];
 
 /**
  * Cavities from the rows of a spreadsheet. A first row that names columns is its heading; without one they come in the
@@ -106,8 +106,9 @@ function cavityFrom(
   if (typeof labelled === 'string') return labelled;
   const fitted = fuseKindFrom(cell('fitted rating'), cell('fitted style'), labelled?.style ?? usual);
   if (typeof fitted === 'string') return fitted;
-  const column = placeFrom(cell('column'), Math.floor(index / rowsDown) + 1);
-  const row = placeFrom(cell('row'), (index % rowsDown) + 1);
+  const down = placeDown(index, rowsDown);
+  const column = placeFrom(cell('column'), down.column);
+  const row = placeFrom(cell('row'), down.row);
   if (column === null || row === null) return 'Expected whole numbers from 1 to 60 for column and row.';
   return {
     kind,
@@ -129,13 +130,13 @@ function placeFrom(text: string, otherwise: number): number | null {
 /** `15`, `7,5 A` and `mini` and the like; null for nothing, a sentence for what is neither. */
 function fuseKindFrom(rating: string, style: string, usual: FuseStyle): FuseKind | null | string {
   if (rating === '') return null;
-  const ratingAmps = Number(rating.replace(/\s*A$/i, '').replace(',', '.'));
-  if (!(ratingAmps >= 0.5 && ratingAmps <= 500)) return `Expected a rating of 0.5 to 500 A: got “${rating}”.`;
+  const ratingAmps = parseRating(rating);
+  if (ratingAmps === null) return `Expected a rating of 0.5 to 500 A: got “${rating}”.`;
   if (style === '') return { style: usual, ratingAmps };
-  const known = styles.find(
+  const known = fuseStyles.find(
     (each) => each === style.toLowerCase() || each.split(' ')[0] === style.toLowerCase(),
   );
   return known === undefined
-    ? `Expected a style of ${styles.join(', ')}: got “${style}”.`
+    ? `Expected a style of ${fuseStyles.join(', ')}: got “${style}”.`
     : { style: known, ratingAmps };
 }

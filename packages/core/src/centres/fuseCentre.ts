@@ -7,6 +7,15 @@ export interface FuseKind {
   readonly ratingAmps: number;
 }
 
+/** What a fuse may be rated, amps. */
+export const ratingLimits = { least: 0.5, greatest: 500 };
+
+/** `15`, `7,5 A`; null for what is no rating. */
+export function parseRating(text: string): number | null {
+  const amps = Number(text.trim().replace(/\s*A$/i, '').replace(',', '.'));
+  return amps >= ratingLimits.least && amps <= ratingLimits.greatest ? amps : null;
+}
+
 /** One cavity of a box, where the cover shows it: column from the left, row from the top, both from 1. */
 export interface CentreCavity {
   readonly kind: 'fuse' | 'relay';
@@ -30,6 +39,11 @@ export interface FuseCentre {
   /** How far it is turned clockwise as it sits in the vehicle, degrees. */
   readonly turned: 0 | 90 | 180 | 270;
   readonly cavities: readonly CentreCavity[];
+}
+
+/** The place of the cavity at an index from 0, where a grid of so many rows is filled down its columns. */
+export function placeDown(index: number, rows: number): Pick<CentreCavity, 'column' | 'row'> {
+  return { column: Math.floor(index / rows) + 1, row: (index % rows) + 1 };
 }
 
 /** Where a cavity stands for one who looks at the box in the vehicle, both from 1. */

@@ -1,4 +1,5 @@
-export type FuseStyle = 'regular blade' | 'mini blade' | 'large blade' | 'cartridge';
+export const fuseStyles = ['regular blade', 'mini blade', 'large blade', 'cartridge'] as const;
+export type FuseStyle = (typeof fuseStyles)[number];
 
 /**
  * Cold resistance between a fuse's test points, milliohms by rating in amps. Typical values, ± 15 % from one

@@ -1,7 +1,8 @@
-import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
-import { stateKey, withControl } from '../circuit/operatingState';
-import type { JobState } from '../job/foldJob';
+import { withControl } from '../circuit/operatingState';
+import type { TerminalRef } from '../circuit/terminalRef';
+import type { JobState, LedgerReading } from '../job/foldJob';
+import { lastReadings } from '../job/lastReadings';
 import type { FusePart } from '../parts/fuse';
 import type { Predictor } from '../suspicion/predictor';
 import { fusesOf } from './surveyOrder';
@@ -24,18 +25,23 @@ function isFed({ circuit, bench }: Predictor, state: OperatingState, fuse: strin
   return Math.abs(solution.volts(node)) >= fedShare * circuit.nominalVolts;
 }
 
-/** @param healthy - the circuit with nothing wrong */
-export function fedWhen(healthy: Predictor, state: OperatingState, control: string): FedWhen {
-  const positions = healthy.circuit.controls.find(({ id }) => id === control)?.positions ?? [];
-  const states = positions.map(({ id }) => withControl(state, control, id));
-  return {
-    control,
-    positions: positions.map(({ id, name }) => ({ id, name })),
-    fuses: fusesOf(healthy.circuit).map((fuse) => ({
-      fuse,
-      fed: states.map((each) => isFed(healthy, each, fuse.id)),
-    })),
-  };
+/**
+ * For each control that changes which fuses are fed, in the circuit's order.
+ * @param healthy - the circuit with nothing wrong
+ */
+export function fedWhen(healthy: Predictor, state: OperatingState): readonly FedWhen[] {
+  const { circuit } = healthy;
+  const fuses = fusesOf(circuit);
+  return circuit.controls
+    .map(({ id: control, positions }) => {
+      const states = positions.map(({ id }) => withControl(state, control, id));
+      return {
+        control,
+        positions: positions.map(({ id, name }) => ({ id, name })),
+        fuses: fuses.map((fuse) => ({ fuse, fed: states.map((each) => isFed(healthy, each, fuse.id)) })),
+      };
+    })
+    .filter((each) => each.fuses.some(({ fed }) => new Set(fed).size > 1));
 }
 
 /** What a lamp to ground shows on a leg; null while it was not laid there in this state. */
@@ -62,8 +68,10 @@ export interface FuseCheck {
 
 /** Every fuse of the circuit, by the last lamp on each of its legs in the job's present state. */
 export function fuseChecks(healthy: Predictor, job: JobState): readonly FuseCheck[] {
+  const last = lastReadings(job);
+  const lampOn = (at: TerminalRef) => legOf(last({ instrument: 'lamp-to-ground', at }));
   return fusesOf(healthy.circuit).map((fuse) => {
-    const [feed, load] = [legOf(job, `${fuse.id}.feed`), legOf(job, `${fuse.id}.load`)];
+    const [feed, load] = [lampOn(`${fuse.id}.feed`), lampOn(`${fuse.id}.load`)];
     const shouldLight = isFed(healthy, job.state, fuse.id);
     return { fuse, feed, load, shouldLight, verdict: verdictOf(feed, load, shouldLight) };
   });
@@ -75,25 +83,13 @@ function verdictOf(feed: Leg, load: Leg, shouldLight: boolean): FuseVerdict {
   if (feed === 'dark' && load === 'dark') return shouldLight ? 'no feed' : 'not fed in this state';
   if (feed === 'dark') return 'fed from behind';
   if (load === 'dark') return 'open';
-  return feed === load ? (feed === 'bright' ? 'good' : 'poor seat or weak feed') : 'poor seat or weak feed';
+  return feed === 'bright' && load === 'bright' ? 'good' : 'poor seat or weak feed';
 }
 
-function legOf({ readings, state }: JobState, at: string): Leg {
-  const key = stateKey(state);
-  const last = readings
-    .filter((each) => each.withdrawn === null && each.test.instrument === 'lamp-to-ground')
-    .filter((each) => each.test.at === at && stateKey(each.state) === key)
-    .at(-1);
-  const value = last?.value;
+function legOf(reading: LedgerReading | null): Leg {
+  const value = reading?.value;
   if (value?.kind !== 'outcome') return null;
   return value.outcome === 'dark' || value.outcome === 'dim' || value.outcome === 'bright'
     ? value.outcome
     : null;
-}
-
-/** The controls that change which fuses are fed, in the circuit's order. */
-export function feedingControls(healthy: Predictor, state: OperatingState): Circuit['controls'] {
-  return healthy.circuit.controls.filter(({ id }) =>
-    fedWhen(healthy, state, id).fuses.some(({ fed }) => new Set(fed).size > 1),
-  );
 }

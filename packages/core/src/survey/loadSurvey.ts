@@ -1,4 +1,3 @@
-import { stateKey } from '../circuit/operatingState';
 import { meterFuseAmps } from '../plan/kit';
 import type { CurrentReading, JobState } from '../job/foldJob';
 import type { FusePart } from '../parts/fuse';
@@ -7,7 +6,7 @@ import { fuseLoading, lifeUsedBySurge } from '../fuses/loading';
 import { coldVolts } from '../solver/linearised';
 import type { Predictor } from '../suspicion/predictor';
 import { fuseAmps } from './fuseAmps';
-import { clampOffset, clampShare } from './restSurvey';
+import { clampDeviation, clampOffset, currentsNow, surelyFrom } from './clampReadings';
 import { fusesOf } from './surveyOrder';
 
 export type LoadVerdict = 'too high' | 'too low' | 'just right';
@@ -36,7 +35,6 @@ export interface LoadedFuse {
 
 /** How far a healthy load may lie from what its rating says, as a share: one standard deviation. Judgement. */
 const loadSpread = 0.1;
-const surelyFrom = 2;
 /** A meter is put in series only up to this share of its own fuse. Judgement. */
 const meterShare = 0.8;
 
@@ -47,12 +45,9 @@ const meterShare = 0.8;
  */
 export function loadSurvey(healthy: Predictor, job: JobState, ambientCelsius = 25): readonly LoadedFuse[] {
   const bench = healthy.bench(job.state, null);
-  const key = stateKey(job.state);
   const { network, joined } = bench.solution;
   const cold = coldVolts(network, joined);
-  const standing = job.currents.filter(
-    ({ withdrawn, pulled, state }) => withdrawn === null && pulled === null && stateKey(state) === key,
-  );
+  const standing = currentsNow(job).filter(({ pulled }) => pulled === null);
   return fusesOf(healthy.circuit).map((fuse) => {
     const expectedAmps = Math.abs(fuseAmps(bench, fuse));
     const surgeAmps = Math.max(expectedAmps, Math.abs(fuseAmps(bench, fuse, (node) => cold[node] ?? 0)));
@@ -76,7 +71,7 @@ export function loadSurvey(healthy: Predictor, job: JobState, ambientCelsius = 2
 }
 
 function verdictOf(read: number, expected: number): LoadVerdict {
-  const deviation = Math.hypot(clampOffset, clampShare * read, loadSpread * expected);
+  const deviation = Math.hypot(clampDeviation(read), loadSpread * expected);
   if (Math.abs(read - expected) <= surelyFrom * deviation) return 'just right';
   return read > expected ? 'too high' : 'too low';
 }

@@ -1,8 +1,9 @@
-import { stateKey } from '../circuit/operatingState';
 import { fuseCurrent, resolvedVolts } from '../fuses/millivolts';
-import type { CurrentReading, JobState, LedgerReading } from '../job/foldJob';
+import type { JobState, LedgerReading } from '../job/foldJob';
+import { lastReadings } from '../job/lastReadings';
 import type { FusePart } from '../parts/fuse';
 import type { Predictor } from '../suspicion/predictor';
+import { batteryCurrents, clampDeviation, surelyFrom } from './clampReadings';
 import { fuseAmps } from './fuseAmps';
 import { fusesOf } from './surveyOrder';
 
@@ -41,12 +42,6 @@ export interface RestSurvey {
   readonly afterwardsAmps: number | null;
 }
 
-/** A clamp's own error: an offset, amps, and a share of what it shows. Judgement, a clamp for small currents. */
-export const clampOffset = 0.005;
-export const clampShare = 0.02;
-/** An excess counts from so many standard deviations on. */
-const surelyFrom = 2;
-
 /**
  * The currents behind every fuse as far as read in the job's present state.
  *
@@ -56,7 +51,11 @@ const surelyFrom = 2;
  * @param limitAmps - the most that the vehicle may draw at rest
  */
 export function restSurvey(healthy: Predictor, job: JobState, limitAmps: number): RestSurvey {
-  const fuses = fusesOf(healthy.circuit).map((fuse) => surveyed(healthy, job, fuse));
+  const bench = healthy.bench(job.state, null);
+  const last = lastReadings(job);
+  const fuses = fusesOf(healthy.circuit).map((fuse) =>
+    surveyed(fuse, last({ instrument: 'fuse-millivolts', at: fuse.id }), Math.abs(fuseAmps(bench, fuse))),
+  );
   const read = fuses.filter(({ amps }) => amps !== null);
   // Signed, so that the meter's flicker about nothing cancels; leads the wrong way round turn all of them.
   const sumAmps = Math.abs(read.reduce((sum, { amps }) => sum + (amps ?? 0), 0));
@@ -65,7 +64,6 @@ export function restSurvey(healthy: Predictor, job: JobState, limitAmps: number)
     batteryCurrents(job)
       .filter(({ pulled }) => pulled === null)
       .at(-1)?.amps ?? null;
-  const clampDeviation = totalAmps === null ? 0 : Math.hypot(clampOffset, clampShare * totalAmps);
   const culprits: SurveyedFuse[] = [];
   let left = totalAmps ?? sumAmps;
   const suspected = read
@@ -82,29 +80,15 @@ export function restSurvey(healthy: Predictor, job: JobState, limitAmps: number)
     sumDeviation,
     totalAmps,
     unexplainedAmps: totalAmps === null ? null : totalAmps - sumAmps,
-    unexplainedDeviation: Math.hypot(sumDeviation, clampDeviation),
+    unexplainedDeviation:
+      totalAmps === null ? sumDeviation : Math.hypot(sumDeviation, clampDeviation(totalAmps)),
     culprits,
     afterwardsAmps: culprits.length === 0 ? null : left,
   };
 }
 
-/** What the battery gave in the job's present state, in the order read. */
-export function batteryCurrents({ currents, state }: JobState): readonly CurrentReading[] {
-  const key = stateKey(state);
-  return currents.filter(
-    ({ fuse, withdrawn, state: then }) => fuse === null && withdrawn === null && stateKey(then) === key,
-  );
-}
-
-function surveyed({ bench }: Predictor, job: JobState, fuse: FusePart): SurveyedFuse {
+function surveyed(fuse: FusePart, reading: LedgerReading | null, expectedAmps: number): SurveyedFuse {
   const { style, ratingAmps } = fuse;
-  const expectedAmps = Math.abs(fuseAmps(bench(job.state, null), fuse));
-  const key = stateKey(job.state);
-  const reading =
-    job.readings
-      .filter((each) => each.withdrawn === null && each.test.instrument === 'fuse-millivolts')
-      .filter((each) => each.test.at === fuse.id && stateKey(each.state) === key)
-      .at(-1) ?? null;
   const volts = reading?.value.kind === 'number' ? reading.value.value : null;
   const { amps, deviation, resolvedAmps } = fuseCurrent(style, ratingAmps, volts ?? 0);
   const excess = Math.abs(amps) - expectedAmps;
@@ -146,9 +130,7 @@ export function pullEffects(job: JobState): readonly PullEffect[] {
       .filter((each) => each.pulled === null)
       .at(-1);
     if (pulled === null || before === undefined) return [];
-    const error = Math.hypot(clampOffset, clampShare * before.amps);
-    return [
-      { fuse: pulled, before: before.amps, after: amps, woke: amps > before.amps + surelyFrom * error },
-    ];
+    const woke = amps > before.amps + surelyFrom * clampDeviation(before.amps);
+    return [{ fuse: pulled, before: before.amps, after: amps, woke }];
   });
 }

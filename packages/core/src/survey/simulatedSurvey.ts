@@ -11,7 +11,7 @@ import { normalDraw } from '../job/simulateReading';
 import type { FusePart } from '../parts/fuse';
 import type { Solution } from '../solver/solution';
 import { solveTogether } from '../solver/solution';
-import { clampOffset, clampShare } from './restSurvey';
+import { clampDeviation } from './clampReadings';
 import { surveyOrder } from './surveyOrder';
 
 /** What a meter and a clamp show, fuse after fuse, on a vehicle with these faults. */
@@ -36,7 +36,7 @@ export function simulatedSurvey(
   const standing = pulled === null ? state : withCavity(state, pulled, { kind: 'open' });
   const solution = solveTogether(circuit, standing, faults);
   const amps = batteryAmps(circuit, solution);
-  const noise = Math.hypot(clampOffset, clampShare * amps) * normalDraw(random);
+  const noise = clampDeviation(amps) * normalDraw(random);
   const fuses = surveyOrder(circuit, 'by place')
     .filter(({ id }) => id !== pulled)
     .map((fuse) => {

@@ -5,7 +5,7 @@ import { restingState } from '../../src/circuit/restingState';
 import type { JobEvent } from '../../src/job/events';
 import { foldJob } from '../../src/job/foldJob';
 import { createPredictor } from '../../src/suspicion/predictor';
-import { fedWhen, feedingControls, fuseChecks } from '../../src/survey/fuseCheck';
+import { fedWhen, fuseChecks } from '../../src/survey/fuseCheck';
 import { bladeFuse, common, lamp, smallCircuit } from '../smallCircuit';
 
 const control = (id: string, positions: readonly string[]) => ({
@@ -55,14 +55,15 @@ const rest = restingState(circuit);
 const cranking = withControl(rest, 'key', 'start');
 
 test('each fuse is fed in the positions that the circuit says, and only the key changes that', () => {
-  const { positions, fuses } = fedWhen(healthy, rest, 'key');
+  const tables = fedWhen(healthy, rest);
+  const { positions, fuses } = tables[0]!;
   expect(positions.map(({ id }) => id)).toEqual(['off', 'run', 'start']);
   expect(fuses.map(({ fuse, fed }) => [fuse.id, ...fed])).toEqual([
     ['B', true, true, true],
     ['R', false, true, true],
     ['C', false, false, true],
   ]);
-  expect(feedingControls(healthy, rest).map(({ id }) => id)).toEqual(['key']);
+  expect(tables.map(({ control }) => control)).toEqual(['key']);
 });
 
 describe('a fuse checked leg by leg', () => {
