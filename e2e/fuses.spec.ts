@@ -102,6 +102,13 @@ test('a box of sixty is pasted from a spreadsheet, turned, changed, taken away a
   await page.getByRole('button', { name: 'Keep, and the next' }).click();
   await expect(page.getByTestId('cavity-12')).toContainText('too large');
   await expect(page.getByRole('form', { name: 'Cavity 13' })).toBeVisible();
+  // By keyboard alone: opened, moved by its place, kept.
+  await page.getByTestId('cavity-30').press('Enter');
+  const form = page.getByRole('form', { name: 'Cavity 30' });
+  await form.getByLabel('Column').fill('1');
+  await form.getByLabel('Row', { exact: true }).fill('1');
+  await form.getByLabel('Row', { exact: true }).press('Enter');
+  await expect.poll(async () => (await at(30)).x > (await at(1)).x).toBe(true);
   // One taken off the map leaves its place, and another is put there.
   await page.getByTestId('cavity-20').click();
   await page.getByRole('button', { name: 'Take it off the map' }).click();

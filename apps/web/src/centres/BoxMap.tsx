@@ -3,7 +3,6 @@ import { seenAt, seenGrid } from '@grim-lantern/core';
 import type { DragEndEvent } from '@dnd-kit/core';
 import {
   DndContext,
-  KeyboardSensor,
   PointerSensor,
   pointerWithin,
   useDraggable,
@@ -39,10 +38,8 @@ const dragFrom = 8;
 /** A box as one looks at it in the vehicle, turned as it is mounted. */
 export function BoxMap(props: BoxMapProps) {
   const { onDrop } = props;
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: dragFrom } }),
-    useSensor(KeyboardSensor),
-  );
+  // The keyboard opens a cavity, and moves it by its place.
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: dragFrom } }));
   if (onDrop === undefined) return <Grid {...props} />;
   const dropped = ({ active, over }: DragEndEvent) => {
     const place = over?.data.current as { column: number; row: number } | undefined;

@@ -23,6 +23,8 @@ export function CavityForm({
   const [style, setStyle] = useState<FuseStyle>(cavity.labelled?.style ?? 'regular blade');
   const [found, setFound] = useState(amps(cavity.fitted));
   const [foundStyle, setFoundStyle] = useState<FuseStyle>(cavity.fitted?.style ?? style);
+  const [column, setColumn] = useState(String(cavity.column));
+  const [row, setRow] = useState(String(cavity.row));
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => first.current?.focus(), []);
   const keep = () => {
@@ -31,9 +33,14 @@ export function CavityForm({
     if (labelled === 'flaw') return setProblem('Rating: expected 0.5 to 500 A, or nothing.');
     if (fitted === 'flaw') return setProblem('Found in it: expected 0.5 to 500 A, or nothing.');
     if (number.trim() === '') return setProblem('Number: expected one.');
+    const place = { column: Number(column), row: Number(row) };
+    if (!Object.values(place).every((each) => Number.isInteger(each) && each >= 1)) {
+      return setProblem('Column and row: expected whole numbers from 1.');
+    }
     setProblem(null);
     void onKeep({
       ...cavity,
+      ...place,
       number: number.trim(),
       label: label.trim(),
       kind,
@@ -76,6 +83,8 @@ export function CavityForm({
           />
         </>
       )}
+      <TextField label="Column" text={column} onType={setColumn} figure />
+      <TextField label="Row" text={row} onType={setRow} figure />
       {problem !== null && (
         <p role="alert" className="text-clash col-span-full">
           {problem}

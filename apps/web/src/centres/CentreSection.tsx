@@ -87,9 +87,10 @@ export function CentreSection({
           key={cavity.number}
           cavity={cavity}
           onKeep={async (next) => {
+            const { cavities } = withCavityAt(centre, cavity.number, next.column, next.row);
             const kept = await keep({
               ...centre,
-              cavities: centre.cavities.map((each) => (each.number === cavity.number ? next : each)),
+              cavities: cavities.map((each) => (each.number === cavity.number ? next : each)),
             });
             // Down the column: the next cavity is typed at once.
             if (kept) setSelected(after(centre, cavity)?.number ?? null);
