@@ -59,7 +59,11 @@ export function SharedFeed({
           </section>
           <Boxes {...{ circuit, vehicleId, glow }} />
         </div>
-        <section aria-label="What works" className="px-4 py-4 lg:overflow-auto lg:px-5">
+        {/* On a narrow screen what is tapped comes first, the picture of it after. */}
+        <section
+          aria-label="What works"
+          className="order-first px-4 lg:order-none py-4 lg:overflow-auto lg:px-5"
+        >
           <h2 className="text-2xl font-semibold">What is dead, what works?</h2>
           <p className="text-dim mt-1 mb-3">Switch things on above, then tap what you see, in any diagram.</p>
           <Suspects circuit={circuit} suspects={taps.length === 0 ? [] : suspects} />
