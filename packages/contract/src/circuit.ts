@@ -1,5 +1,5 @@
 import type { Circuit, Condition, Part } from '@grim-lantern/core';
-import { checkCircuit, fuseStyles } from '@grim-lantern/core';
+import { checkCircuit, footprintIds, fuseStyles } from '@grim-lantern/core';
 import { z } from 'zod';
 import { localId, shortText, terminal } from './text';
 
@@ -53,11 +53,15 @@ const part = z.discriminatedUnion('kind', [
     coilOhms: positive,
     suppressionOhms: positive.optional(),
     suppressionDiode: z.boolean().optional(),
+    solidState: z.boolean().optional(),
+    footprint: z.enum(footprintIds).optional(),
+    coilBand: z.strictObject({ leastOhms: positive, mostOhms: positive }).optional(),
     pins: z.strictObject({
       coilFeed: shortText,
       coilCommand: shortText,
       supply: shortText,
       normallyOpen: shortText,
+      secondOpen: shortText.optional(),
       normallyClosed: shortText.optional(),
     }),
   }),

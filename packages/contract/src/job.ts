@@ -53,6 +53,9 @@ export const instrumentSchema = z.enum([
   'ammeter',
   'live-data',
   'codes',
+  'wire-ohms',
+  'tap',
+  'relay-bench',
 ]);
 
 export const testSchema = z.strictObject({

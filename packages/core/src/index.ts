@@ -47,6 +47,7 @@ export { fuseStyles } from './fuses/coldResistance';
 export type { FuseStyle } from './fuses/coldResistance';
 export { ampsThatOpened, fuseLoading, heldForAnHour, lifeUsed } from './fuses/loading';
 export { openingBand } from './fuses/openingTime';
+export type { BenchOutcome } from './instruments/relayBench';
 export type { Instrument, InstrumentId, Outcome, ReadingValue, Target, Test } from './instruments/instrument';
 export { allInstruments, instrumentById } from './instruments/instruments';
 export { simplePrediction } from './instruments/simplePrediction';
@@ -74,7 +75,43 @@ export { simulatedScan } from './job/simulatedScan';
 export type { ScannedItem } from './job/simulatedScan';
 export { simulateReading } from './job/simulateReading';
 export type { Part } from './parts/part';
-export type { RelayTerminal } from './parts/relay';
+export { footprintIds } from './parts/relay';
+export type { CoilBand, FootprintId, RelayPart, RelayTerminal } from './parts/relay';
+export { coilBandOf } from './relays/benchCoil';
+export type { BenchKit, BenchStep } from './relays/benchProcedure';
+export { benchKits, benchProcedure } from './relays/benchProcedure';
+export type {
+  BenchGrade,
+  BenchReadings,
+  BenchSubject,
+  BenchVerdict,
+  ShownOhms,
+} from './relays/benchReadings';
+export { benchVerdict } from './relays/benchTest';
+export { loadsOf, relayAmps, relayById, relaysOf, wholeState } from './relays/commanded';
+export type { RelayLoad } from './relays/commanded';
+export { commandPath } from './relays/commandPath';
+export type { CommandClause, CommandGate, CommandPath, CommandWire } from './relays/commandPath';
+export { footprintOf, footprints, mirrored, pinsLaidOut } from './relays/footprints';
+export type { Footprint, PinPlace, SocketLayout } from './relays/footprints';
+export { relaysBeside } from './relays/likeRelays';
+export type { RelayOnVehicle } from './relays/likeRelays';
+export { pinNames, roleWords } from './relays/pinNames';
+export type { PinNames } from './relays/pinNames';
+export { provingMoves } from './relays/provingMoves';
+export type { ProvingMove } from './relays/provingMoves';
+export { quarters } from './relays/quarters';
+export type { Quarter } from './relays/quarters';
+export { socketTable } from './relays/socketTable';
+export type { Agreement, SocketCell, SocketPin, SocketTable } from './relays/socketTable';
+export { pinState, socketVerdict } from './relays/socketVerdict';
+export type {
+  PartingReading,
+  PinInstrument,
+  QuarterVerdict,
+  SocketStory,
+  SocketVerdict,
+} from './relays/socketVerdict';
 export { kindOf } from './parts/partKinds';
 export { cavityFills, leadFuseAmps, limiterWatts, usualKit } from './plan/kit';
 export type { Kit } from './plan/kit';

@@ -17,5 +17,8 @@ export const flagWords: Readonly<Record<InstrumentId, string>> = {
   'fuse-millivolts': 'probe here',
   ammeter: 'read here',
   'live-data': 'read here',
+  'wire-ohms': 'far end here',
+  tap: 'tap here',
+  'relay-bench': 'take it out',
   codes: 'read here',
 };

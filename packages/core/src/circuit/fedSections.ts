@@ -25,7 +25,7 @@ function throughPart(part: Part, terminal: TerminalRef): readonly TerminalRef[] 
     case 'breaker':
       return terminalsOf(part);
     case 'relay': {
-      const contacts = (['supply', 'normallyOpen', 'normallyClosed'] as const).map(
+      const contacts = (['supply', 'normallyOpen', 'secondOpen', 'normallyClosed'] as const).map(
         (role): TerminalRef => `${part.id}.${role}`,
       );
       return contacts.includes(terminal) ? contacts.filter((each) => terminalsOf(part).includes(each)) : [];

@@ -14,6 +14,10 @@ export type Effect =
     }
   /** A contact, a transistor or a fuse stays as it is, whatever drives it. */
   | { readonly kind: 'hold'; readonly role: string; readonly joined: boolean }
+  /** A contact of the opposite type: closed where it should be open, open where it should be closed. */
+  | { readonly kind: 'invert'; readonly role: string }
+  /** A diode the other way round. */
+  | { readonly kind: 'turn'; readonly role: string }
   /** One of its terminals touches its case. */
   | { readonly kind: 'short'; readonly terminal: string; readonly ohms: number };
 

@@ -24,7 +24,10 @@ export type InstrumentId =
   | 'fuse-millivolts'
   | 'ammeter'
   | 'live-data'
-  | 'codes';
+  | 'codes'
+  | 'wire-ohms'
+  | 'tap'
+  | 'relay-bench';
 
 /** Where an instrument is laid: a terminal `C7.1b`, a section's end `W12@from`, a part `F17`, a place `hinge`. */
 export type Target = string;
@@ -107,6 +110,8 @@ export type Probe =
     }
   /** The chance that the fault can be seen, by the suspect that it belongs to. */
   | { readonly kind: 'sight'; readonly chances: ReadonlyMap<string, number> }
+  /** What is wrong within a part itself, whatever stands around it: `inWithin` has the numbers. */
+  | { readonly kind: 'within'; readonly part: string }
   /** Nothing can be told in this setting. */
   | { readonly kind: 'vain' };
 
@@ -210,9 +215,34 @@ function sensed(probe: Probe, solution: Solution): { first: number; second: numb
         ),
         second: 0,
       };
+    case 'within':
+      return { first: withinPart(probe.part, solution.faults), second: 0 };
     case 'vain':
       return { first: 0, second: 0 };
   }
+}
+
+/** What a `within` probe takes off: nothing, a coil, a contact that sticks, one that is otherwise bad, or the wrong type. */
+export const inWithin = { sound: 0, coil: 1, stuck: 2, burnt: 3, wrongType: 4 } as const;
+
+function withinPart(part: string, faults: readonly Fault[]): number {
+  for (const fault of faults) {
+    if (fault.kind !== 'part' || fault.part !== part) continue;
+    switch (fault.effect.kind) {
+      case 'cut':
+      case 'bridge':
+      case 'turn':
+      case 'short':
+        return inWithin.coil;
+      case 'hold':
+        return inWithin.stuck;
+      case 'added':
+        return inWithin.burnt;
+      case 'invert':
+        return inWithin.wrongType;
+    }
+  }
+  return inWithin.sound;
 }
 
 /** Whether a switching device of a part conducts. */
@@ -292,6 +322,7 @@ export function senseAll(
     case 'stands':
     case 'output':
     case 'sight':
+    case 'within':
     case 'vain':
       senseEach(probe, table, faults, first, second);
   }

@@ -11,9 +11,12 @@ import { load } from './load';
 import { logicTester } from './logicTester';
 import { look } from './look';
 import { ohmmeter } from './ohmmeter';
+import { relayBench } from './relayBench';
+import { tap } from './tap';
 import { lampToBattery, lampToGround } from './testLamp';
 import { voltmeter } from './voltmeter';
 import { wiggle } from './wiggle';
+import { wireOhms } from './wireOhms';
 
 const instruments: Readonly<Record<InstrumentId, Instrument>> = {
   ohmmeter,
@@ -32,6 +35,9 @@ const instruments: Readonly<Record<InstrumentId, Instrument>> = {
   ammeter,
   'live-data': liveData,
   codes,
+  'wire-ohms': wireOhms,
+  tap,
+  'relay-bench': relayBench,
 };
 
 export const allInstruments: readonly Instrument[] = Object.values(instruments);

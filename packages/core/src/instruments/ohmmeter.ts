@@ -7,7 +7,7 @@ import { toScale } from './prediction';
 import { nodeAt, terminalPlace, terminalTargets } from './targets';
 
 /** Leads and touch cost about 0.15 Ω; cold filaments and resistances spread by some per cent. */
-const scale: NumberScale = {
+export const ohmsScale: NumberScale = {
   unit: 'Ω',
   absolute: 0.15,
   relative: 0.08,
@@ -22,7 +22,7 @@ export const liveVolts = 0.02;
 export const ohmmeter: Instrument = {
   id: 'ohmmeter',
   name: 'ohms to ground',
-  display: { kind: 'number', scale },
+  display: { kind: 'number', scale: ohmsScale },
   electrical: true,
   minutes: 0.6,
   targets: terminalTargets,
@@ -30,14 +30,16 @@ export const ohmmeter: Instrument = {
   instruction: (circuit, at) => `Ohms to ground on ${terminalName(circuit, at as TerminalRef)}`,
   mayPropose: () => true,
   lay(setting, at) {
-    return { probe: { kind: 'port', node: nodeAt(setting, at), against: REFERENCE }, show };
+    return { probe: { kind: 'port', node: nodeAt(setting, at), against: REFERENCE }, show: showOhms };
   },
 };
 
-function show(volts: number, ohms: number): Prediction {
-  if (ohms > scale.greatest) return { kind: 'number', mean: 0, deviation: scale.relative, overload: 1 };
+/** What an ohmmeter shows on a port: a milliamp through every path there is, and nonsense where it is live. */
+export function showOhms(volts: number, ohms: number): Prediction {
+  if (ohms > ohmsScale.greatest)
+    return { kind: 'number', mean: 0, deviation: ohmsScale.relative, overload: 1 };
   if (!(Math.abs(volts) <= liveVolts)) {
     return { kind: 'meaningless', why: 'This point is live: ohms read with the power on mean nothing.' };
   }
-  return { kind: 'number', mean: toScale(scale, ohms), deviation: scale.relative, overload: 0 };
+  return { kind: 'number', mean: toScale(ohmsScale, ohms), deviation: ohmsScale.relative, overload: 0 };
 }

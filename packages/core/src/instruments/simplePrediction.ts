@@ -1,6 +1,6 @@
 import { formatQuantity } from '../units/formatQuantity';
 import type { Instrument } from './instrument';
-import type { Prediction } from './prediction';
+import type { NumberScale, Prediction } from './prediction';
 import { fromScale } from './prediction';
 
 /** A prediction in a word or two, as a technician would read it off: `0.4 Ω`, `OL`, `Dark`, `Dim or bright`. */
@@ -12,13 +12,21 @@ export function simplePrediction({ display }: Instrument, prediction: Prediction
       return 'floating: any volts';
     case 'number':
       if (prediction.overload > 0.5 || display.kind !== 'number') return 'OL';
-      return formatQuantity(fromScale(display.scale, prediction.mean), display.scale.unit);
+      return formatQuantity(
+        shown(fromScale(display.scale, prediction.mean), display.scale),
+        display.scale.unit,
+      );
     case 'outcomes': {
       if (display.kind !== 'outcomes') return '';
       const likely = display.outcomes.filter((_outcome, index) => prediction.chances[index]! >= likelyFrom);
       return likely.map(({ name }, index) => (index === 0 ? name : name.toLowerCase())).join(' or ');
     }
   }
+}
+
+/** A value far below the instrument's own error is none. */
+function shown(value: number, { absolute }: NumberScale): number {
+  return Math.abs(value) < absolute / 20 ? 0 : value;
 }
 
 /** An outcome below this chance is not what one should expect to see. */

@@ -1,25 +1,53 @@
 import { diodeContact } from './diode';
 import type { PartCommon, PartKind } from './partKind';
 
+/** The ways in which the pins of plug-in relays usually lie. */
+export const footprintIds = [
+  'mini',
+  'mini changeover',
+  'micro',
+  'micro changeover',
+  'twin contact',
+  'solid state',
+] as const;
+export type FootprintId = (typeof footprintIds)[number];
+
 /** The number printed beside each pin, by the pin's role. */
 export interface RelayPins {
   readonly coilFeed: string;
   readonly coilCommand: string;
   readonly supply: string;
   readonly normallyOpen: string;
+  /** The other open contact of a relay with twin contacts. */
+  readonly secondOpen?: string | undefined;
   readonly normallyClosed?: string | undefined;
 }
 
 export type RelayTerminal = keyof RelayPins;
 
-/** Terminals by role: `coilFeed`, `coilCommand`, `supply`, `normallyOpen` and, with five pins, `normallyClosed`. */
+/** Ohms at 20 °C between which the maker says that a coil lies. */
+export interface CoilBand {
+  readonly leastOhms: number;
+  readonly mostOhms: number;
+}
+
+/**
+ * Terminals by role: `coilFeed`, `coilCommand`, `supply`, `normallyOpen` and, where there is one, `secondOpen` and
+ * `normallyClosed`.
+ */
 export interface RelayPart extends PartCommon {
   readonly kind: 'relay';
   readonly coilOhms: number;
+  /** What the maker gives for the coil; the typical band when absent. */
+  readonly coilBand?: CoilBand | undefined;
   /** A resistor across the coil that takes its spark, ohms; absent where there is none. */
   readonly suppressionOhms?: number | undefined;
   /** A diode that takes it, cathode on the coil's feed pin: the coil then works one way round only. */
   readonly suppressionDiode?: boolean | undefined;
+  /** A transistor in place of coil and contacts: it works one way round only. */
+  readonly solidState?: boolean | undefined;
+  /** How its pins lie; the usual one for their number when absent. */
+  readonly footprint?: FootprintId | undefined;
   /** Roles, not the numbers, decide everything. */
   readonly pins: RelayPins;
   readonly centre: string;
@@ -27,14 +55,18 @@ export interface RelayPart extends PartCommon {
 }
 
 /** Volts over the coil at which a relay has surely pulled in, and surely dropped out, as shares of nominal. */
-const pullInShare = 0.65;
-const dropOutShare = 0.1;
+export const pullInShare = 0.65;
+export const dropOutShare = 0.1;
 /** A sound closed contact, ohms: below the 10 mΩ at which it is called worn. */
-const contactOhms = 0.005;
+export const contactOhms = 0.005;
 /** Ohms of a coil whose turns have run together. Judgement. */
 const shortedCoilOhms = 2;
 /** Ohms that stand for a burnt one: a meter's milliamp does not see it, a load does. */
-const burntOhms: readonly number[] = [0.1, 0.5, 3];
+const burntOhms: readonly number[] = [0.03, 0.1, 0.5, 3];
+
+/** The contacts that close as the coil pulls. */
+const openContacts = (pins: RelayPins) =>
+  (['normallyOpen', 'secondOpen'] as const).filter((role) => pins[role] !== undefined);
 
 export const relayKind: PartKind<RelayPart> = {
   removal: 'pull',
@@ -42,12 +74,12 @@ export const relayKind: PartKind<RelayPart> = {
   terminals: ({ pins }) => Object.keys(pins).filter((role) => pins[role as RelayTerminal] !== undefined),
   terminalLabel: (part, terminal) => `pin ${part.pins[terminal as RelayTerminal] ?? terminal}`,
   failuresShow: false,
-  failures: () => [
+  failures: ({ pins, suppressionDiode }) => [
     {
       name: 'coil open',
       rate: 0.4,
       hazard: 'open',
-      effects: [{ kind: 'cut', role: 'coil', atRest: ['normallyOpen', 'normallyClosed'] }],
+      effects: [{ kind: 'cut', role: 'coil', atRest: [...openContacts(pins), 'normallyClosed'] }],
     },
     {
       name: 'coil shorted',
@@ -55,24 +87,51 @@ export const relayKind: PartKind<RelayPart> = {
       hazard: 'open',
       effects: [{ kind: 'bridge', role: 'coil', ohms: shortedCoilOhms }],
     },
-    {
-      name: 'contact never closes',
-      rate: 0.4,
-      hazard: 'open',
-      effects: [{ kind: 'hold', role: 'normallyOpen', joined: false }],
-    },
-    {
-      name: 'contact welded',
-      rate: 0.2,
-      hazard: 'open',
-      effects: [{ kind: 'hold', role: 'normallyOpen', joined: true }],
-    },
-    {
-      name: 'burnt contact',
-      rate: 0.4,
-      hazard: 'open',
-      effects: burntOhms.map((ohms) => ({ kind: 'added', role: 'normallyOpen', ohms })),
-    },
+    ...openContacts(pins).flatMap((role) => {
+      const which = role === 'secondOpen' ? 'second contact' : 'contact';
+      return [
+        {
+          name: `${which} never closes`,
+          rate: 0.4,
+          hazard: 'open',
+          effects: [{ kind: 'hold', role, joined: false }],
+        },
+        {
+          name: `${which} welded`,
+          rate: 0.2,
+          hazard: 'open',
+          effects: [{ kind: 'hold', role, joined: true }],
+        },
+        {
+          name: `burnt ${which}`,
+          rate: 0.4,
+          hazard: 'open',
+          effects: burntOhms.map((ohms) => ({ kind: 'added', role, ohms }) as const),
+        },
+      ] as const;
+    }),
+    ...(pins.normallyClosed === undefined && pins.secondOpen === undefined
+      ? ([
+          {
+            name: 'wrong relay: opens when it pulls',
+            rate: 0.05,
+            hazard: 'open',
+            effects: [{ kind: 'invert', role: 'normallyOpen' }],
+            stays: true,
+          },
+        ] as const)
+      : []),
+    ...(suppressionDiode === true
+      ? ([
+          {
+            name: 'coil pins exchanged against its diode',
+            rate: 0.05,
+            hazard: 'open',
+            effects: [{ kind: 'turn', role: 'diode' }],
+            stays: true,
+          },
+        ] as const)
+      : []),
   ],
   stamp(part, { builder, node, nominalVolts }) {
     const feed = node('coilFeed');
@@ -82,16 +141,23 @@ export const relayKind: PartKind<RelayPart> = {
       builder.resistor('suppression', feed, command, part.suppressionOhms);
     }
     if (part.suppressionDiode === true) builder.switching(diodeContact('diode', command, feed));
-    const energised = (already: boolean, volts: (node: number) => number) =>
-      Math.abs(volts(feed) - volts(command)) >= nominalVolts * (already ? dropOutShare : pullInShare);
-    builder.switching({
-      role: 'normallyOpen',
-      a: node('supply'),
-      b: node('normallyOpen'),
-      ohms: contactOhms,
-      atRest: false,
-      next: energised,
-    });
+    const energised = (already: boolean, volts: (node: number) => number) => {
+      const across = volts(feed) - volts(command);
+      return (
+        (part.solidState === true ? across : Math.abs(across)) >=
+        nominalVolts * (already ? dropOutShare : pullInShare)
+      );
+    };
+    for (const role of openContacts(part.pins)) {
+      builder.switching({
+        role,
+        a: node('supply'),
+        b: node(role),
+        ohms: contactOhms,
+        atRest: false,
+        next: energised,
+      });
+    }
     if (part.pins.normallyClosed !== undefined) {
       builder.switching({
         role: 'normallyClosed',

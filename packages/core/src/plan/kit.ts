@@ -24,7 +24,17 @@ export const limiterLamp: LimiterLamp = { kind: 'lamp', watts: 21 };
 
 /** What not every technician has to hand, or has no use for beside the rest, is asked for only when told to. */
 export const usualKit: Kit = {
-  without: ['beeper', 'logic-tester', 'fuse-millivolts', 'ammeter', 'live-data', 'codes'],
+  without: [
+    'beeper',
+    'logic-tester',
+    'fuse-millivolts',
+    'ammeter',
+    'live-data',
+    'codes',
+    'wire-ohms',
+    'tap',
+    'relay-bench',
+  ],
 };
 
 /** The lamps that serve as limiters: watts. */

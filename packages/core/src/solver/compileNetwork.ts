@@ -11,7 +11,7 @@ import { overcurrentContact } from '../parts/overcurrentContact';
 import { kindOf } from '../parts/partKinds';
 import { wireOhms } from '../wire/resistance';
 import type { Branch, Filament, Network, NetworkBuilder, SwitchingDevice } from './network';
-import { heldBy } from './heldBy';
+import { heldBy, inverted, turned } from './heldBy';
 import { REFERENCE } from './network';
 import { leastSectionOhms } from './tolerances';
 
@@ -163,6 +163,10 @@ function failing(plain: NetworkBuilder, effect: Effect): NetworkBuilder {
     if (effect.kind === 'bridge' && effect.role === role) plain.resistor('fault', a, b, effect.ohms);
   };
   const cut = (role: string) => effect.kind === 'cut' && effect.role === role;
+  const otherwise = (device: Omit<SwitchingDevice, 'owner'>) => {
+    if (effect.kind === 'invert' && effect.role === device.role) return inverted(device);
+    return effect.kind === 'turn' && effect.role === device.role ? turned(device) : device;
+  };
   const more = (role: string) => (effect.kind === 'added' && effect.role === role ? effect.ohms : 0);
   return {
     ...plain,
@@ -174,7 +178,8 @@ function failing(plain: NetworkBuilder, effect: Effect): NetworkBuilder {
       if (!cut(role)) plain.filament(role, a, b, model);
       across(role, a, b);
     },
-    switching(device) {
+    switching(own) {
+      const device = otherwise(own);
       across(device.role, device.a, device.b);
       const held = heldBy(effect, device);
       const ohms = device.ohms + more(device.role);

@@ -116,6 +116,8 @@ function partChange(base: LinearisedNetwork, { part, effect }: PartFault): Fault
         : tied(base, node, REFERENCE, [{ a: node, b: REFERENCE, siemens: 1 / effect.ohms }]);
     }
     case 'hold':
+    case 'invert':
+    case 'turn':
       return change(base, []);
   }
 }

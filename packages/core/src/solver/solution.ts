@@ -7,7 +7,7 @@ import type { Fault, SectionFault } from '../faults/fault';
 import { liesIn } from '../faults/fault';
 import { compileNetwork } from './compileNetwork';
 import { faultChange, middlesOf, shortStar, withMoreOhms } from './faultChange';
-import { heldBy } from './heldBy';
+import { heldBy, inverted } from './heldBy';
 import type { LinearisedNetwork } from './linearised';
 import { linearise } from './linearised';
 import type { Network, SwitchingDevice } from './network';
@@ -65,11 +65,15 @@ export function stateSolver(circuit: Circuit, state: OperatingState): StateSolve
   };
   const present = (fault: Fault | null) =>
     fault?.kind === 'part' && isRenewed(state, fault.part) ? null : fault;
-  if (!hasDiodes(network)) return { network, solve: (fault) => settle(network, solved, present(fault)) };
+  const solve = (fault: Fault | null) =>
+    fault?.kind === 'part' && fault.effect.kind === 'turn'
+      ? solveTogether(circuit, state, [fault])
+      : settle(network, solved, fault);
+  if (!hasDiodes(network)) return { network, solve: (fault) => solve(present(fault)) };
   return {
     network,
     solve: (fault) => ({
-      ...settle(network, solved, present(fault)),
+      ...solve(present(fault)),
       loadedPort: (a, b, ohms) => portUnderLoad(circuit, state, present(fault), { a, b, ohms }),
     }),
   };
@@ -133,7 +137,12 @@ function settle(network: Network, solved: SolvedWith, fault: Fault | null): Solu
   const held = heldDevices(network, (owner) =>
     fault?.kind === 'part' && fault.part === owner ? [fault.effect] : [],
   );
-  return settleHeld(network, solved, fault, held);
+  const invert = fault?.kind === 'part' && fault.effect.kind === 'invert' ? fault.effect.role : null;
+  if (fault?.kind !== 'part' || invert === null) return settleHeld(network, solved, fault, held);
+  const switches = network.switches.map((device) =>
+    device.owner === fault.part && device.role === invert ? inverted(device) : device,
+  );
+  return settleHeld({ ...network, switches }, solved, fault, held);
 }
 
 /** A fuse that carries so many times what opens it, by a first estimate, has opened: no need to settle filaments. */

@@ -12,3 +12,8 @@ export function wireOhms(areaMm2: number, lengthMetres: number): number {
   const milliohms = maximumMilliohmsPerMetre[areaMm2] ?? (1000 * copperResistivity) / areaMm2;
   return (milliohms * lengthMetres) / 1000;
 }
+
+/** How much more copper has at a temperature than at 20 °C, as a factor: 0.393 % per kelvin. */
+export function copperRise(celsius: number): number {
+  return 1 + 0.00393 * (celsius - 20);
+}
