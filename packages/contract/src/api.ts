@@ -4,6 +4,7 @@ import { jobEventSchema, loggedEventSchema } from './job';
 import { portableJobSchema } from './jobFile';
 import { centreRecordSchema, keptCentreSchema } from './centre';
 import { colleagueSchema, keptVehicleSchema, kitSchema, vehicleRecordSchema, vehicleSchema } from './people';
+import { newRelayEntrySchema, relayEntrySchema } from './relayEntry';
 import { longText, shortText } from './text';
 
 const id = z.uuid('Expected a UUID.');
@@ -142,6 +143,21 @@ export const routes = {
     summary: 'Remove a fuse and relay centre; nothing rests on it',
     reply: centreRecordSchema,
     refusals: notFound,
+  },
+  relayEntries: {
+    method: 'get',
+    path: '/api/vehicles/{vehicleId}/relay-entries',
+    summary: 'What was found out about the relays of a vehicle, oldest first',
+    reply: z.object({ entries: z.array(relayEntrySchema) }),
+    refusals: notFound,
+  },
+  addRelayEntry: {
+    method: 'put',
+    path: '/api/relay-entries/{entryId}',
+    summary: 'Add what was found out about a relay; the same entry again is not stored twice',
+    body: newRelayEntrySchema,
+    reply: relayEntrySchema,
+    refusals: { ...badBody, ...notFound },
   },
   jobs: {
     method: 'get',

@@ -25,6 +25,8 @@ export { jobFileSchema, portableJobSchema } from './jobFile';
 export type { JobFile, PortableJob } from './jobFile';
 export { centreRecordSchema, fuseCentreSchema } from './centre';
 export type { CentreRecord } from './centre';
+export { relayEntrySchema, socketLayoutSchema } from './relayEntry';
+export type { RelayEntry } from './relayEntry';
 export { keptVehicleSchema, kitSchema, technicianSchema, vehicleSchema } from './people';
 export type { Colleague, Technician, Vehicle, VehicleRecord } from './people';
 export { publishedSchemas } from './publishedSchemas';

@@ -100,7 +100,7 @@ export { pinNames, roleWords } from './relays/pinNames';
 export type { PinNames } from './relays/pinNames';
 export { provingMoves } from './relays/provingMoves';
 export type { ProvingMove } from './relays/provingMoves';
-export { quarters } from './relays/quarters';
+export { quarterOfPin, quarters } from './relays/quarters';
 export type { Quarter } from './relays/quarters';
 export { socketTable } from './relays/socketTable';
 export type { Agreement, SocketCell, SocketPin, SocketTable } from './relays/socketTable';

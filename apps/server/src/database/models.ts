@@ -1,3 +1,4 @@
+import type { RelayEntry } from '@grim-lantern/contract';
 import type { Circuit, FuseCentre, JobEvent, Kit } from '@grim-lantern/core';
 import type { CreationOptional, InferAttributes, InferCreationAttributes, Sequelize } from 'sequelize';
 import { DataTypes, Model } from 'sequelize';
@@ -32,6 +33,18 @@ export class CentreRow extends Model<InferAttributes<CentreRow>, InferCreationAt
   declare document: FuseCentre;
 }
 
+export class RelayEntryRow extends Model<
+  InferAttributes<RelayEntryRow>,
+  InferCreationAttributes<RelayEntryRow>
+> {
+  declare workshopId: string;
+  declare id: string;
+  declare vehicleId: string;
+  declare authorId: string;
+  declare at: Date;
+  declare document: Pick<RelayEntry, 'centre' | 'cavity' | 'entry'>;
+}
+
 class CircuitRow extends Model<InferAttributes<CircuitRow>, InferCreationAttributes<CircuitRow>> {
   declare workshopId: string;
   declare id: string;
@@ -64,6 +77,7 @@ export interface Models {
   readonly Technician: typeof TechnicianRow;
   readonly Vehicle: typeof VehicleRow;
   readonly Centre: typeof CentreRow;
+  readonly RelayEntry: typeof RelayEntryRow;
   readonly Circuit: typeof CircuitRow;
   readonly Job: typeof JobRow;
   readonly JobEvent: typeof JobEventRow;
@@ -120,6 +134,17 @@ function houseModels(sequelize: Sequelize): Omit<Models, 'Job' | 'JobEvent'> {
         document: { type: DataTypes.JSONB, allowNull: false },
       },
       options('fuse_centres'),
+    ),
+    RelayEntry: class extends RelayEntryRow {}.init(
+      {
+        workshopId: key(),
+        id: key(),
+        vehicleId: uuid(),
+        authorId: uuid(),
+        at: { type: DataTypes.DATE, allowNull: false },
+        document: { type: DataTypes.JSONB, allowNull: false },
+      },
+      options('relay_entries'),
     ),
     Circuit: class extends CircuitRow {}.init(
       {

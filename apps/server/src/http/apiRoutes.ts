@@ -46,6 +46,13 @@ export function apiRoutes(database: Database, workshopId: string): Router {
       return vehicles.keepCentre({ id, ...validated(routes.keepCentre.body, request.body) });
     },
     removeCentre: (request) => vehicles.removeCentre(idIn(request, 'centreId', 'centre/unknown')),
+    relayEntries: async (request) => ({
+      entries: [...(await vehicles.relayEntries(idIn(request, 'vehicleId', 'vehicle/unknown')))],
+    }),
+    addRelayEntry(request) {
+      const id = idIn(request, 'entryId', 'relay-entry/unknown');
+      return vehicles.addRelayEntry({ id, ...validated(routes.addRelayEntry.body, request.body) });
+    },
     jobs: async () => ({ jobs: [...(await log.list())] }),
     openJob: (request) => log.open(validated(routes.openJob.body, request.body)),
     importJob: (request) => log.takeIn(validated(routes.importJob.body, request.body)),

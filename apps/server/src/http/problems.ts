@@ -11,6 +11,11 @@ const problems = {
   'vehicle/unknown': { status: 404, message: 'There is no such vehicle in this workshop.' },
   'centre/unknown': { status: 404, message: 'There is no such fuse centre in this workshop.' },
   'centre/id-taken': { status: 409, message: 'This id belongs to a fuse centre of another vehicle.' },
+  'relay-entry/unknown': { status: 404, message: 'There is no such entry about a relay in this workshop.' },
+  'relay-entry/id-taken': {
+    status: 409,
+    message: 'An entry with this id is stored already, and it says something else.',
+  },
   'technician/none': { status: 404, message: 'There is no such technician in this workshop.' },
   'circuit/id-taken': {
     status: 409,

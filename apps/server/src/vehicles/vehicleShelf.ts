@@ -1,6 +1,7 @@
-import type { CentreRecord, VehicleRecord } from '@grim-lantern/contract';
+import type { CentreRecord, RelayEntry, VehicleRecord } from '@grim-lantern/contract';
+import { isDeepStrictEqual } from 'node:util';
 import type { Database } from '../database/database';
-import type { CentreRow, VehicleRow } from '../database/models';
+import type { CentreRow, RelayEntryRow, VehicleRow } from '../database/models';
 import { ApiProblem } from '../http/problems';
 
 /** The vehicles of one workshop, with their fuse and relay centres. */
@@ -12,11 +13,15 @@ export interface VehicleShelf {
   /** Keeps a centre that the contract has checked, new or known. */
   readonly keepCentre: (record: CentreRecord) => Promise<CentreRecord>;
   readonly removeCentre: (id: string) => Promise<CentreRecord>;
+  /** What was found out about its relays, oldest first. */
+  readonly relayEntries: (vehicleId: string) => Promise<readonly RelayEntry[]>;
+  /** Adds one; one that is stored already is not stored twice. */
+  readonly addRelayEntry: (entry: RelayEntry) => Promise<RelayEntry>;
 }
 
 /** @throws {ApiProblem} from every method, where its request does not fit */
 export function createVehicleShelf({ sequelize, models }: Database, workshopId: string): VehicleShelf {
-  const { Centre, Vehicle } = models;
+  const { Centre, RelayEntry: Entry, Technician, Vehicle } = models;
   return {
     async list() {
       return (await Vehicle.findAll({ where: { workshopId }, order: [['name', 'ASC']] })).map(vehicleRecord);
@@ -48,6 +53,29 @@ export function createVehicleShelf({ sequelize, models }: Database, workshopId: 
       await known.destroy();
       return centreRecord(known);
     },
+    async relayEntries(vehicleId) {
+      await expectVehicle(models, workshopId, vehicleId);
+      const rows = await Entry.findAll({
+        where: { workshopId, vehicleId },
+        order: [
+          ['at', 'ASC'],
+          ['id', 'ASC'],
+        ],
+      });
+      return rows.map(relayEntry);
+    },
+    async addRelayEntry(entry) {
+      const { id, vehicleId, author, at, ...document } = entry;
+      await expectVehicle(models, workshopId, vehicleId, 'vehicleId');
+      const authors = await Technician.count({ where: { workshopId, id: author } });
+      if (authors === 0) throw new ApiProblem('technician/unknown', 'author');
+      const row = { workshopId, id, vehicleId, authorId: author, at: new Date(at), document };
+      const [stored, fresh] = await Entry.findOrCreate({ where: { workshopId, id }, defaults: row });
+      if (!fresh && !isDeepStrictEqual(relayEntry(stored), { ...entry, at: row.at.toISOString() })) {
+        throw new ApiProblem('relay-entry/id-taken');
+      }
+      return relayEntry(stored);
+    },
   };
 }
 
@@ -63,6 +91,10 @@ async function expectVehicle(
 
 function vehicleRecord({ id, name, service, restLimitAmps, batteryAmpHours }: VehicleRow): VehicleRecord {
   return { id, name, service, rest: { limitAmps: restLimitAmps, batteryAmpHours } };
+}
+
+function relayEntry({ id, vehicleId, authorId, at, document }: RelayEntryRow): RelayEntry {
+  return { id, vehicleId, author: authorId, at: at.toISOString(), ...document };
 }
 
 function centreRecord({ id, vehicleId, document }: CentreRow): CentreRecord {

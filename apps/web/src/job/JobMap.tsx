@@ -17,7 +17,7 @@ export function JobMap({
   readonly circuit: Circuit;
   readonly diagnosis: Diagnosis;
   /** The outcome whose glow is tried on; null shows things as they stand. */
-  readonly held: ForeseenOutcome | null;
+  readonly held: Pick<ForeseenOutcome, 'leaves'> | null;
   /** What the flag stands at. */
   readonly shown: Test | null;
   readonly onPoint: (point: string) => void;

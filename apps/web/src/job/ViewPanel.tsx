@@ -7,13 +7,15 @@ import type {
   TerminalRef,
   Test,
 } from '@grim-lantern/core';
-import { partById, partIdOf } from '@grim-lantern/core';
+import { partById, partIdOf, relaysOf } from '@grim-lantern/core';
 import type { Technician } from '@grim-lantern/contract';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAppSelector } from '../store/store';
 import { FusePanel } from '../fuses/FusePanel';
 import type { Fuses } from '../fuses/useFuses';
+import { RelayPanel } from '../relays/RelayPanel';
+import type { Relays } from '../relays/useRelays';
 import type { Diagnosis } from '../worker/useDiagnosis';
 import { FairToStop } from './FairToStop';
 import { CausePanel } from './CausePanel';
@@ -34,6 +36,7 @@ interface ViewPanelProps {
   readonly circuit: Circuit;
   readonly events: readonly JobEvent[];
   readonly fuses: Fuses;
+  readonly relays: Relays;
   readonly diagnosis: Diagnosis;
   readonly technicians: readonly Technician[];
   readonly view: JobView;
@@ -43,7 +46,7 @@ interface ViewPanelProps {
   readonly pinned: string | null;
   readonly record: ((fact: JobFact) => string) | null;
   readonly onCorrect: (reading: LedgerReading) => void;
-  readonly onHold: (outcome: ForeseenOutcome | null) => void;
+  readonly onHold: (outcome: Pick<ForeseenOutcome, 'leaves'> | null) => void;
   readonly onShow: (test: Test | null) => void;
   readonly onOther: (point: string | null) => void;
   readonly onKit: () => void;
@@ -53,18 +56,26 @@ interface ViewPanelProps {
 
 /** The step of the job that is on show, under the tabs of all of them. */
 export function ViewPanel(props: ViewPanelProps) {
-  const { jobId, circuitId, circuit, events, fuses, diagnosis, view, current, draft, record, onOther } =
-    props;
+  const { jobId, circuitId, circuit, events, fuses, relays, diagnosis, view, current, draft, record } = props;
+  const { onOther, onHold, onShow } = props;
   const { job } = diagnosis;
   const own = current ? record : null;
   const shown = view === 'next' && (job.cause !== null || job.closed !== null) ? 'repair' : view;
   return (
     <>
-      <ViewTabs jobId={jobId} chosen={shown} wanted={wantedIn(circuit, diagnosis)} />
+      <ViewTabs
+        jobId={jobId}
+        chosen={shown}
+        wanted={wantedIn(circuit, diagnosis)}
+        hidden={relaysOf(circuit).length === 0 ? ['relay'] : []}
+      />
       {shown === 'story' && <StoryPanel {...{ jobId, circuit, diagnosis, record }} />}
       {shown === 'symptoms' && <SymptomBoard {...{ circuit, diagnosis }} record={own} />}
       {shown === 'modules' && <ModulesPanel {...{ circuit, diagnosis }} record={own} onPoint={onOther} />}
       {shown === 'fuses' && <FusePanel {...{ circuitId, circuit, events, job, record }} {...fuses} />}
+      {shown === 'relay' && (
+        <RelayPanel {...{ circuit, job, record: own, onHold, onShow, onOther }} {...relays} />
+      )}
       {shown === 'repair' && <RepairPanel {...{ circuit, diagnosis, draft }} record={own} />}
       {shown === 'next' && <Search {...props} record={own} />}
     </>

@@ -7,36 +7,41 @@ export function ViewTabs({
   jobId,
   chosen,
   wanted,
+  hidden,
 }: {
   readonly jobId: string;
   readonly chosen: JobView;
   readonly wanted: Readonly<Partial<Record<JobView, string>>>;
+  /** Views that this circuit has nothing for. */
+  readonly hidden: readonly JobView[];
 }) {
   return (
     <nav
       aria-label="Steps of the job"
-      className="border-line bg-ground sticky top-0 z-[5] -mx-4 flex border-b lg:-mx-5"
+      className="border-line bg-ground sticky top-0 z-[5] -mx-4 flex overflow-x-auto border-b lg:-mx-5"
     >
-      {jobViews.map(({ id, name }) => (
-        <Link
-          key={id}
-          to={id === 'next' ? `/jobs/${jobId}` : `/jobs/${jobId}/${id}`}
-          replace
-          aria-current={id === chosen ? 'page' : undefined}
-          title={wanted[id]}
-          className={`flex min-h-12 grow items-center justify-center gap-1 px-1 text-[15px] font-medium sm:text-[16px] ${id === chosen ? 'bg-ink text-ground' : 'text-dim hover:text-ink'}`}
-        >
-          {name}
-          {wanted[id] !== undefined && (
-            <>
-              <span aria-hidden className={id === chosen ? '' : 'text-clash'}>
-                •
-              </span>
-              <span className="sr-only">{wanted[id]}</span>
-            </>
-          )}
-        </Link>
-      ))}
+      {jobViews
+        .filter(({ id }) => !hidden.includes(id))
+        .map(({ id, name }) => (
+          <Link
+            key={id}
+            to={id === 'next' ? `/jobs/${jobId}` : `/jobs/${jobId}/${id}`}
+            replace
+            aria-current={id === chosen ? 'page' : undefined}
+            title={wanted[id]}
+            className={`flex min-h-12 grow items-center justify-center gap-1 px-1 text-[15px] font-medium sm:text-[16px] ${id === chosen ? 'bg-ink text-ground' : 'text-dim hover:text-ink'}`}
+          >
+            {name}
+            {wanted[id] !== undefined && (
+              <>
+                <span aria-hidden className={id === chosen ? '' : 'text-clash'}>
+                  •
+                </span>
+                <span className="sr-only">{wanted[id]}</span>
+              </>
+            )}
+          </Link>
+        ))}
     </nav>
   );
 }

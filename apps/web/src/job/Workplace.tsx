@@ -6,6 +6,7 @@ import { Notices } from '../app/Notices';
 import { TopBar } from '../app/TopBar';
 import { FuseBoxes } from '../fuses/FuseBoxes';
 import { useFuses } from '../fuses/useFuses';
+import { useRelays } from '../relays/useRelays';
 import type { JobFacts } from '../store/jobs';
 import { ownKit } from '../store/session';
 import { useAppSelector } from '../store/store';
@@ -46,9 +47,12 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
     workshop.status === 'ready' ? workshop.workshop.technicians : none,
   );
   const { hourlyRate } = useWorkshopMoney();
-  const atFuses = jobViewOf(view) === 'fuses';
+  const shownView = jobViewOf(view);
+  const atFuses = shownView === 'fuses';
   const fuses = useFuses(summary.circuitId, circuit, events, summary.vehicle.id, atFuses);
-  const [held, setHeld] = useState<ForeseenOutcome | null>(null);
+  const atRelay = shownView === 'relay';
+  const relays = useRelays(summary.circuitId, circuit, events, summary.vehicle.id, atRelay);
+  const [held, setHeld] = useState<Pick<ForeseenOutcome, 'leaves'> | null>(null);
   const [shown, setShown] = useState<Test | null>(null);
   const [open, setOpen] = useState<Opened | null>(null);
   const [draft, setDraft] = useState<Question>(noQuestion);
@@ -108,9 +112,9 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
               className="border-line px-4 lg:col-start-2 lg:row-span-2 lg:row-start-1 lg:overflow-auto lg:border-l lg:px-5"
             >
               <ViewPanel
-                {...{ jobId, circuit, events, diagnosis, technicians, draft, pinned, fuses }}
+                {...{ jobId, circuit, events, diagnosis, technicians, draft, pinned, fuses, relays }}
                 circuitId={summary.circuitId}
-                view={jobViewOf(view)}
+                view={shownView}
                 // What answers an older question must not be entered twice by a thumb that taps twice.
                 current={diagnosis.events === events}
                 record={record}

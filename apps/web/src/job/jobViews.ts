@@ -4,6 +4,7 @@ export const jobViews = [
   { id: 'symptoms', name: 'Symptoms' },
   { id: 'modules', name: 'Modules' },
   { id: 'fuses', name: 'Fuses' },
+  { id: 'relay', name: 'Relay' },
   { id: 'next', name: 'Next' },
   { id: 'repair', name: 'Repair' },
 ] as const;

@@ -4,6 +4,7 @@ import { centresSlice } from './centres';
 import { jobsSlice } from './jobs';
 import { outboxSlice, rememberOutbox, rememberedOutbox } from './outbox';
 import { rememberSession, rememberedSession, sessionSlice } from './session';
+import { relayEntriesSlice } from './relayEntries';
 import { workshopSlice } from './workshop';
 
 /** A store that starts with what the browser remembers, and keeps that up to date. */
@@ -13,6 +14,7 @@ export function createStore() {
       session: sessionSlice.reducer,
       workshop: workshopSlice.reducer,
       centres: centresSlice.reducer,
+      relayEntries: relayEntriesSlice.reducer,
       jobs: jobsSlice.reducer,
       outbox: outboxSlice.reducer,
     },

@@ -21,6 +21,8 @@ import type {
   Test,
 } from '@grim-lantern/core';
 import type { Dossier } from './dossier';
+import type { RelayWork } from './relayWork';
+import { relayWorkOf } from './relayWork';
 import type { BoxFacts, FuseWork } from './fuseWork';
 import { fuseWorkOf } from './fuseWork';
 import { dossierOf } from './dossier';
@@ -83,6 +85,13 @@ export function createCoreService() {
     fuses(circuitId: string, circuit: Circuit, events: readonly JobEvent[], box: BoxFacts): FuseWork {
       return fuseWorkOf(healthyOf(circuitId, circuit), foldJob(circuit, events), box);
     },
+    /** What is said of one relay's socket. */
+    relay(circuitId: string, circuit: Circuit, events: readonly JobEvent[], relay: string): RelayWork {
+      const predictor = predictorOf(circuitId, circuit);
+      const job = foldJob(circuit, events);
+      const { suspicion } = assess(predictor, job);
+      return relayWorkOf(predictor, healthyOf(circuitId, circuit), job, suspicion, relay);
+    },
     /** What a limiter in a fuse's cavity would show; null where there is no such fuse. */
     limiter(
       circuitId: string,
@@ -96,18 +105,21 @@ export function createCoreService() {
       return limiterOutlook(healthyOf(circuitId, circuit), foldJob(circuit, events).state, part, fill);
     },
     ask(circuitId: string, circuit: Circuit, events: readonly JobEvent[], test: Test): PointAnswer {
-      const predictor = predictorOf(circuitId, circuit);
-      const job = foldJob(circuit, events);
-      const { suspicion } = assess(predictor, job);
-      const leading = suspicion.suspects.filter(({ probability }) => probability >= 0.02).slice(0, 3);
-      return {
-        expected: [null, ...leading.map(({ id }) => id)].map((suspect) => ({
-          suspect,
-          reading: expectedWords(predictor, suspicion, { test, state: job.state }, suspect),
-        })),
-        foreseen: foreseeTest(predictor, suspicion, job.site, test, job.state),
-      };
+      return pointAnswer(predictorOf(circuitId, circuit), foldJob(circuit, events), test);
     },
+  };
+}
+
+/** What would be read at a point, if nothing and if each leading suspect were wrong, and what that would tell. */
+function pointAnswer(predictor: Predictor, job: JobState, test: Test): PointAnswer {
+  const { suspicion } = assess(predictor, job);
+  const leading = suspicion.suspects.filter(({ probability }) => probability >= 0.02).slice(0, 3);
+  return {
+    expected: [null, ...leading.map(({ id }) => id)].map((suspect) => ({
+      suspect,
+      reading: expectedWords(predictor, suspicion, { test, state: job.state }, suspect),
+    })),
+    foreseen: foreseeTest(predictor, suspicion, job.site, test, job.state),
   };
 }
 

@@ -25,8 +25,8 @@ export interface QuarterVerdict {
     readonly kind: string;
     readonly probability: number;
   }[];
-  /** Every suspect of it that still glows. */
-  readonly suspects: readonly string[];
+  /** Every suspect of it that still glows, with what of it lies in this quarter. */
+  readonly suspects: readonly { readonly id: string; readonly probability: number }[];
 }
 
 /** What may have happened, as one sees it at the socket: `coil command: never comes`, `relay: coil open`. */
@@ -147,7 +147,9 @@ function verdictOn(
       .filter((each) => each.probability >= aliveFrom)
       .sort((one, other) => other.probability - one.probability)
       .slice(0, 3),
-    suspects: [...suspects].filter(([, weight]) => weight >= aliveFrom / 2).map(([id]) => id),
+    suspects: [...suspects].flatMap(([id, weight]) =>
+      weight >= aliveFrom / 2 ? [{ id, probability: weight }] : [],
+    ),
   };
 }
 

@@ -2,7 +2,14 @@ import { jobsAsLogs } from './0001-jobs-as-logs';
 import { workshopMoney } from './0002-workshop-money';
 import { techniciansKit } from './0003-technicians-kit';
 import { fuseCentres } from './0004-fuse-centres';
+import { relayEntries } from './0005-relay-entries';
 import type { Migration } from './migration';
 
 /** Every step, oldest first. */
-export const migrations: readonly Migration[] = [jobsAsLogs, workshopMoney, techniciansKit, fuseCentres];
+export const migrations: readonly Migration[] = [
+  jobsAsLogs,
+  workshopMoney,
+  techniciansKit,
+  fuseCentres,
+  relayEntries,
+];

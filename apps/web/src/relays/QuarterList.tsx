@@ -1,0 +1,84 @@
+import type { QuarterVerdict } from '@grim-lantern/core';
+import { percent, quarterOfPin, suspectName } from '@grim-lantern/core';
+import type { RelayLayerProps } from './relayPanelProps';
+import { quarterNames } from './socketWords';
+
+/** The four quarters and the relay, each with how likely it is at fault; held, the harness shows it alone. */
+export function QuarterList({ circuit, work: { verdict, table }, onHold }: RelayLayerProps) {
+  const { quarters, elsewhere } = verdict;
+  return (
+    <section aria-label="Verdict by quarter" className="mt-5">
+      <h3 className="text-xl font-semibold">Which quarter</h3>
+      <p className="text-dim text-[14px]">Hold one to see it alone on the harness.</p>
+      <ul>
+        {quarters.map((each) => (
+          <QuarterRow
+            key={each.quarter}
+            verdict={each}
+            words={wordsOf(circuit, each, readOf(table, each))}
+            onHold={(held) => onHold(held ? { leaves: each.suspects } : null)}
+          />
+        ))}
+      </ul>
+      {elsewhere >= shownFrom && (
+        <p className="text-dim mt-1 text-[14px]">
+          {percent(elsewhere)}: something that shows at no pin of this socket.
+        </p>
+      )}
+    </section>
+  );
+}
+
+const shownFrom = 0.02;
+/** A quarter below this is good, from this on it is where to go. */
+const goodBelow = 0.02;
+const badFrom = 0.5;
+
+function QuarterRow({
+  verdict: { quarter, probability },
+  words,
+  onHold,
+}: {
+  readonly verdict: QuarterVerdict;
+  readonly words: string;
+  readonly onHold: (held: boolean) => void;
+}) {
+  return (
+    <li className="border-line border-b">
+      <button
+        type="button"
+        data-testid={`quarter-${quarter.replace(' ', '-')}`}
+        className="hover:bg-raised focus-visible:bg-raised flex min-h-12 w-full items-center gap-3 py-2 text-left"
+        onPointerEnter={() => onHold(true)}
+        onPointerLeave={() => onHold(false)}
+        onFocus={() => onHold(true)}
+        onBlur={() => onHold(false)}
+      >
+        <span className="w-28 shrink-0 font-medium">{quarterNames[quarter]}</span>
+        <span className="relative h-3 w-16 shrink-0">
+          <span className="bg-wire absolute top-1 h-1 w-full" />
+          <span className="bg-glow absolute top-0 h-3" style={{ width: `${100 * probability}%` }} />
+        </span>
+        <span className="w-12 shrink-0 text-right font-mono text-[15px]">{percent(probability)}</span>
+        <span className="text-dim min-w-0 grow text-[14px]">{words}</span>
+      </button>
+    </li>
+  );
+}
+
+/** Whether anything of a quarter's pins has been read. */
+function readOf(table: RelayLayerProps['work']['table'], { quarter }: QuarterVerdict): boolean {
+  return table.pins.some(({ role, agreement }) => quarterOfPin[role] === quarter && agreement !== 'not read');
+}
+
+function wordsOf(
+  circuit: RelayLayerProps['circuit'],
+  { probability, leading }: QuarterVerdict,
+  read: boolean,
+): string {
+  const [first] = leading;
+  const cause = first === undefined ? '' : `${suspectName(circuit, first.suspect)}: ${first.kind}`;
+  if (probability < goodBelow) return read ? 'good by what was read' : 'cleared by the other readings';
+  if (probability >= badFrom) return cause === '' ? 'here it is' : `here it is, likeliest ${cause}`;
+  return cause === '' ? 'still possible' : `still possible: ${cause}`;
+}
