@@ -190,7 +190,7 @@ export async function openNewJob(
 /** Goes to a step of the job by its tab. */
 export async function step(
   page: Page,
-  name: 'Story' | 'Symptoms' | 'Modules' | 'Fuses' | 'Next' | 'Repair',
+  name: 'Story' | 'Symptoms' | 'Modules' | 'Fuses' | 'Relay' | 'Next' | 'Repair',
 ): Promise<void> {
   await page.getByRole('navigation', { name: 'Steps of the job' }).getByRole('link', { name }).click();
 }

@@ -35,6 +35,8 @@ const shots: readonly Shot[] = [
   { name: 'job-symptoms', light: 'night', viewport: laptop, play: symptoms },
   { name: 'job-modules', light: 'day', viewport: laptop, play: modules },
   { name: 'job-fuses', light: 'night', viewport: laptop, play: fuses },
+  { name: 'relay-socket', light: 'night', viewport: laptop, play: socket },
+  { name: 'relay-bench', light: 'day', viewport: laptop, play: bench },
   { name: 'vehicle-boxes', light: 'day', viewport: laptop, play: boxes },
   { name: 'shared-feed', light: 'night', viewport: laptop, play: sharedFeed },
   { name: 'job-proof', light: 'night', viewport: laptop, play: proof },
@@ -83,6 +85,32 @@ async function modules(page: Page, house: House): Promise<void> {
 async function fuses(page: Page, house: House): Promise<void> {
   await openDemo(page, house, 'Flat after', '/fuses');
   await page.getByRole('list', { name: 'Who draws it' }).waitFor();
+}
+
+/** The socket of the relay that does nothing, its command pin read. */
+async function socket(page: Page, house: House): Promise<void> {
+  await openDemo(page, house, 'Ramp and side step', '/relay');
+  await page.getByTestId('socket-next').click();
+  const volts = page.getByTestId('cell-voltmeter').getByRole('textbox');
+  await volts.fill('12.5');
+  await volts.press('Enter');
+  await page.getByTestId('quarter-coil-command').getByText(/here/).waitFor();
+  await page.getByRole('heading', { level: 1 }).hover();
+}
+
+async function bench(page: Page, house: House): Promise<void> {
+  await openDemo(page, house, 'Ramp and side step', '/relay');
+  await page.getByRole('radio', { name: 'Bench', exact: true }).click();
+  for (const [label, text] of [
+    ['Coil 86 – 85', '88'],
+    ['Relay’s temperature', '50'],
+    ['30 – 87 at rest', 'OL'],
+    ['Drop over 30 – 87', '0.12'],
+    ['At a current of', '5'],
+  ] as const) {
+    await page.getByLabel(label, { exact: true }).fill(text);
+  }
+  await page.getByRole('region', { name: 'Verdict on the relay' }).scrollIntoViewIfNeeded();
 }
 
 async function boxes(page: Page, { address }: House): Promise<void> {

@@ -118,3 +118,62 @@ describe('vehicles and their fuse centres', () => {
     await server.http.get(`/api/vehicles/${randomUUID()}/centres`).expect(404);
   });
 });
+
+describe('what was found out about a relay', () => {
+  const { vehicleId } = demo.circuits[0]!;
+  const author = demo.technicians[0]!.id;
+  const entry = {
+    vehicleId,
+    centre: 'Body centre',
+    cavity: 'K4',
+    author,
+    at: '2026-11-25T08:00:00.000Z',
+    entry: { type: 'bench', readings: { coilOhms: 88, celsius: 50, openAtRest: 'OL' } },
+  };
+  const add = (id: string, body: unknown) => server.http.put(`/api/relay-entries/${id}`).send(body as object);
+  const listed = async () =>
+    (
+      (await server.http.get(`/api/vehicles/${vehicleId}/relay-entries`).expect(200)).body as {
+        entries: unknown[];
+      }
+    ).entries;
+
+  test('an entry is stored once however often it is sent, and never changed', async () => {
+    const id = randomUUID();
+    for (let sent = 0; sent < 2; sent++) {
+      expect((await add(id, entry).expect(200)).body).toEqual({ id, ...entry });
+    }
+    const changed = { ...entry, entry: { type: 'bench', readings: { coilOhms: 60 } } };
+    expect((await add(id, changed).expect(409)).body).toMatchObject({ code: 'relay-entry/id-taken' });
+    expect((await listed()).filter((each) => (each as { id: string }).id === id)).toEqual([{ id, ...entry }]);
+  });
+
+  test('a field that does not fit is named; nothing is stored', async () => {
+    const before = (await listed()).length;
+    const bad: readonly (readonly [unknown, number, string])[] = [
+      [{ ...entry, entry: { type: 'bench', readings: { coilOhms: -1 } } }, 422, 'entry.readings.coilOhms'],
+      [{ ...entry, author: randomUUID() }, 422, 'author'],
+      [{ ...entry, vehicleId: randomUUID() }, 404, 'vehicleId'],
+      [
+        {
+          ...entry,
+          entry: {
+            type: 'layout',
+            layout: {
+              pins: [
+                { role: 'supply', column: 1, row: 1, across: true },
+                { role: 'coilFeed', column: 1, row: 1, across: true },
+              ],
+            },
+          },
+        },
+        422,
+        'entry.layout.pins.1',
+      ],
+    ];
+    for (const [body, status, field] of bad) {
+      expect((await add(randomUUID(), body).expect(status)).body).toMatchObject({ field });
+    }
+    expect(await listed()).toHaveLength(before);
+  });
+});

@@ -1,6 +1,6 @@
 import type { NumberScale } from '@grim-lantern/core';
 import { parseReading } from '@grim-lantern/core';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 
 /** A number with its unit as it is spoken: `330 mA`, `0,33`. Enter or leaving the field takes it. */
 export function AmountField({
@@ -28,9 +28,11 @@ export function AmountField({
 }) {
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  // Enter takes it and moves on, and leaving the field, before it is drawn anew, would take it once more.
+  const taken = useRef<string | null>(null);
   const take = () => {
     const text = typed?.trim() ?? '';
-    if (text === '' || text === shown) {
+    if (text === '' || text === shown || text === taken.current) {
       setTyped(null);
       setProblem(null);
       return;
@@ -41,6 +43,7 @@ export function AmountField({
     if (parsed.value.kind !== 'number') return setProblem(`Expected a number in ${unit}.`);
     setProblem(null);
     setTyped(null);
+    taken.current = text;
     onTake(parsed.value.value, text);
   };
   return (
@@ -55,7 +58,10 @@ export function AmountField({
           className="field font-mono"
           disabled={disabled}
           value={typed ?? shown}
-          onChange={({ target }) => setTyped(target.value)}
+          onChange={({ target }) => {
+            taken.current = null;
+            setTyped(target.value);
+          }}
           onBlur={take}
           onKeyDown={(event) => {
             if (event.key !== 'Enter') return;

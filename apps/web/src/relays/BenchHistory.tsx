@@ -23,8 +23,8 @@ export function BenchHistory({
     entry.type === 'bench' ? [{ id, at, author, readings: entry.readings }] : [],
   );
   return (
-    <section aria-label="Earlier bench tests" className="border-line mt-4 border-t pt-3">
-      <h3 className="text-xl font-semibold">Earlier tests in this socket</h3>
+    <section aria-label="Earlier bench tests" className="border-line mt-2 border-t pt-2">
+      <h3 className="text-dim">Tests of the relay in this socket</h3>
       {entries === null && <p className="text-clash">They cannot be fetched now.</p>}
       {entries !== null && tests.length === 0 && <p className="text-dim">None yet.</p>}
       {[...tests].reverse().map(({ id, at, author, readings }) => (

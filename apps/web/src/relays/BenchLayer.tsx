@@ -1,4 +1,4 @@
-import type { BenchKit, BenchOutcome, BenchReadings, BenchVerdict } from '@grim-lantern/core';
+import type { BenchKit, BenchOutcome, BenchReadings, BenchStep, BenchVerdict } from '@grim-lantern/core';
 import {
   benchKits,
   benchProcedure,
@@ -67,8 +67,8 @@ export function BenchLayer(props: RelayLayerProps) {
         disabled={false}
         onChoose={(id) => setKit(benchKits.find((each) => each === id) ?? kit)}
       />
-      <Procedure {...{ relay, kit }} nominalVolts={circuit.nominalVolts} />
-      <Fields
+      <Steps
+        steps={benchProcedure(relay, circuit.nominalVolts, kit)}
         {...{ fields, typed }}
         refused={read.status === 'refused' ? read : null}
         onType={(id, text) => setTyped({ ...typed, [id]: text })}
@@ -106,36 +106,41 @@ export function BenchLayer(props: RelayLayerProps) {
   );
 }
 
-function Procedure({
-  relay,
-  nominalVolts,
-  kit,
-}: Pick<RelayLayerProps, 'relay'> & { readonly nominalVolts: number; readonly kit: BenchKit }) {
-  return (
-    <ol className="my-3 list-decimal pl-6" aria-label="How to test it">
-      {benchProcedure(relay, nominalVolts, kit).map(({ words, caution }) => (
-        <li key={words} className="py-0.5 text-[15px]">
-          {words} {caution !== undefined && <span className="text-clash">{caution}</span>}
-        </li>
-      ))}
-    </ol>
-  );
-}
-
-function Fields({
-  fields,
-  typed,
-  refused,
-  onType,
-}: {
+interface FieldsProps {
   readonly fields: readonly BenchField[];
   readonly typed: BenchTyped;
   readonly refused: { readonly field: BenchField['id']; readonly why: string } | null;
   readonly onType: (id: BenchField['id'], text: string) => void;
-}) {
+}
+
+/** Each step with the fields that it fills; the maker's band with the coil; what this kit cannot measure at the end. */
+function Steps({ steps, fields, ...rest }: FieldsProps & { readonly steps: readonly BenchStep[] }) {
+  const filledBy = (step: BenchStep) =>
+    fields.filter(({ id }) =>
+      id === 'leastOhms' || id === 'mostOhms' ? step.fills.includes('coilOhms') : step.fills.includes(id),
+    );
+  const placed = new Set(steps.flatMap((step) => filledBy(step).map(({ id }) => id)));
+  const others = fields.filter(({ id }) => !placed.has(id));
+  return (
+    <div data-fields>
+      <ol className="my-3 list-decimal pl-6" aria-label="How to test it">
+        {steps.map((step) => (
+          <li key={step.words} className="border-line border-b py-2">
+            {step.words} {step.caution !== undefined && <span className="text-clash">{step.caution}</span>}
+            <Fields {...rest} fields={filledBy(step)} />
+          </li>
+        ))}
+      </ol>
+      {others.length > 0 && <p className="text-dim">Where it was measured otherwise:</p>}
+      <Fields {...rest} fields={others} />
+    </div>
+  );
+}
+
+function Fields({ fields, typed, refused, onType }: FieldsProps) {
   const prefix = useId();
   return (
-    <div data-fields className="grid grid-cols-2 gap-x-3 gap-y-2">
+    <div className="mt-1 grid grid-cols-2 gap-x-3 gap-y-2">
       {fields.map(({ id, label, unit }) => (
         <div key={id} className="min-w-0">
           <label htmlFor={`${prefix}-${id}`} className="text-dim block truncate text-[15px]">

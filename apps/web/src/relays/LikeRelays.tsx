@@ -1,13 +1,12 @@
-import type { Circuit, RelayOnVehicle } from '@grim-lantern/core';
+import type { RelayOnVehicle } from '@grim-lantern/core';
 import { createPredictor, loadsOf, relaysBeside } from '@grim-lantern/core';
-import { useEffect, useMemo, useState } from 'react';
-import { request } from '../api/request';
-import { useAppSelector } from '../store/store';
+import { useMemo } from 'react';
 import type { RelayLayerProps } from './relayPanelProps';
+import { useVehicleCircuits } from './useVehicleCircuits';
 
 /** The other relays of the vehicle: which can stand in, what they would take out meanwhile, and why others cannot. */
 export function LikeRelays({ circuit, circuitId, vehicleId, relay }: RelayLayerProps) {
-  const others = useOtherCircuits(vehicleId, circuitId);
+  const others = useVehicleCircuits(vehicleId, circuitId);
   const found = useMemo(
     () => (others === null ? null : relaysBeside({ circuit, relay: relay.id }, [circuit, ...others])),
     [circuit, relay, others],
@@ -47,31 +46,3 @@ function LikeRelay({ found: { circuit, relay, differences } }: { readonly found:
     </li>
   );
 }
-
-/** The other diagrams of a vehicle; null while they are fetched. What cannot be fetched is left out. */
-function useOtherCircuits(vehicleId: string, circuitId: string): readonly Circuit[] | null {
-  const [found, setFound] = useState<readonly Circuit[] | null>(null);
-  const known = useAppSelector(({ workshop }) =>
-    workshop.status === 'ready' ? workshop.workshop.circuits : none,
-  );
-  useEffect(() => {
-    let current = true;
-    const ids = known.filter((each) => each.vehicle.id === vehicleId && each.id !== circuitId);
-    const fetchAll = async () => {
-      const answers = await Promise.all(
-        ids.map(({ id }) => request('circuit', { params: { circuitId: id } })),
-      );
-      if (!current) return;
-      setFound(answers.flatMap((each) => (each.status === 'done' ? [each.reply.circuit] : [])));
-    };
-    fetchAll().catch(() => {
-      if (current) setFound([]);
-    });
-    return () => {
-      current = false;
-    };
-  }, [known, vehicleId, circuitId]);
-  return found;
-}
-
-const none: readonly [] = [];

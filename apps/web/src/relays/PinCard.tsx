@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import type { JobFact, SocketCell, SocketPin } from '@grim-lantern/core';
 import { instrumentById, readingWords, roleWords } from '@grim-lantern/core';
 import { OutcomeKeys } from '../job/OutcomeKeys';
@@ -10,16 +11,22 @@ interface PinCardProps {
   readonly out: boolean;
   readonly record: ((fact: JobFact) => string) | null;
   readonly onOther: (point: string) => void;
+  /** Whether a hand has chosen it: then it comes into sight. */
+  readonly wanted: boolean;
 }
 
 /** One pin: its numbers side by side, what it should show with the relay out and in, and the entry of what it shows. */
-export function PinCard({ pin, out, record, onOther }: PinCardProps) {
+export function PinCard({ pin, out, record, onOther, wanted }: PinCardProps) {
   const { own, din, running, role, terminal, agreement } = pin;
   const now = out ? pin.out : pin.in;
   const then = out ? pin.in : pin.out;
   const { words, tone, sign } = agreements[agreement];
+  const card = useRef<HTMLElement>(null);
+  useEffect(() => {
+    if (wanted) card.current?.scrollIntoView({ block: 'nearest' });
+  }, [wanted]);
   return (
-    <section aria-label={`Pin ${own}`} className="border-ink border-t pt-2" data-testid="pin-card">
+    <section ref={card} aria-label={`Pin ${own}`} className="border-ink border-t pt-2" data-testid="pin-card">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <h3 className="text-xl font-semibold">
           Pin <span className="font-mono">{own}</span>{' '}
@@ -48,10 +55,13 @@ export function PinCard({ pin, out, record, onOther }: PinCardProps) {
   );
 }
 
-/** `Elsewhere called 86, or 1.`: the same pin in the other ways of numbering. */
+/** The pin in each way of numbering, side by side: `printed 85 · 85 of 30/85/86/87 · 2 of 1 to 5`. */
 function numbersWords(own: string, din: string, running: string): string {
-  const others = [din, running].filter((each) => each !== '' && each !== own);
-  return others.length === 0 ? '' : `Elsewhere called ${others.join(', or ')}.`;
+  return [
+    `printed ${own}`,
+    ...(din === '' ? [] : [`${din} of 30/85/86/87`]),
+    ...(running === '' ? [] : [`${running} of 1 to 5`]),
+  ].join(' · ');
 }
 
 function CellRow({

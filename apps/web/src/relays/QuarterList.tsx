@@ -30,9 +30,10 @@ export function QuarterList({ circuit, work: { verdict, table }, onHold }: Relay
 }
 
 const shownFrom = 0.02;
-/** A quarter below this is good, from this on it is where to go. */
+/** A quarter below this is good; from these on it is likely, and sure enough, where to go. */
 const goodBelow = 0.02;
-const badFrom = 0.5;
+const likelyFrom = 0.5;
+const sureFrom = 0.9;
 
 function QuarterRow({
   verdict: { quarter, probability },
@@ -78,7 +79,8 @@ function wordsOf(
 ): string {
   const [first] = leading;
   const cause = first === undefined ? '' : `${suspectName(circuit, first.suspect)}: ${first.kind}`;
-  if (probability < goodBelow) return read ? 'good by what was read' : 'cleared by the other readings';
-  if (probability >= badFrom) return cause === '' ? 'here it is' : `here it is, likeliest ${cause}`;
+  if (probability < goodBelow) return read ? 'good by what was read' : 'unlikely';
+  const where = probability >= sureFrom ? 'here it is' : probability >= likelyFrom ? 'likely here' : null;
+  if (where !== null) return cause === '' ? where : `${where}: ${cause}`;
   return cause === '' ? 'still possible' : `still possible: ${cause}`;
 }

@@ -15,17 +15,18 @@ interface SocketFaceProps {
   readonly onSelect: (role: RelayTerminal) => void;
 }
 
-/** Units of the drawing: a place of the grid, the edge around it, a pin. */
-const step = 66;
-const edge = 58;
+/** Units of the drawing: between two columns and two rows, the edges beside and above them, a blade, half a pin's room. */
+const [across, down] = [60, 44] as const;
+const [beside, above] = [92, 48] as const;
 const [bladeLong, bladeShort] = [40, 16] as const;
+const [roomAcross, roomDown] = [28, 42] as const;
 
 /** A socket as one looks into it: every pin with its number, how it reads, and how much of the suspicion hangs on it. */
 export function SocketFace(props: SocketFaceProps) {
   const { places, legs } = props;
   const seen = legs ? mirrored(places) : places;
   const rows = Math.max(4, ...seen.map(({ row }) => row));
-  const [width, height] = [4 * step + 2 * edge, rows * step + 2 * edge];
+  const [width, height] = [4 * across + 2 * beside, rows * down + 2 * above];
   return (
     <figure>
       <svg
@@ -35,10 +36,10 @@ export function SocketFace(props: SocketFaceProps) {
         className="mx-auto block w-full max-w-[400px] select-none"
       >
         <rect
-          x={edge / 2}
-          y={edge / 2}
-          width={width - edge}
-          height={height - edge}
+          x={beside - roomAcross - 6}
+          y={2}
+          width={4 * across + 2 * roomAcross + 12}
+          height={height - 4}
           className="fill-raised stroke-line"
           strokeWidth={2}
         />
@@ -54,88 +55,100 @@ export function SocketFace(props: SocketFaceProps) {
   );
 }
 
-function Pin({
-  place: { role, column, row, across },
-  pins,
-  selected,
-  next,
-  glow,
-  width,
-  onSelect,
-}: SocketFaceProps & { readonly place: PinPlace; readonly width: number }) {
+function Pin(props: SocketFaceProps & { readonly place: PinPlace; readonly width: number }) {
+  const { place, pins, selected, next, width, onSelect } = props;
+  const { role, column, row } = place;
   const pin = pins.find((each) => each.role === role);
   if (pin === undefined) return null;
-  const [x, y] = [edge + column * step, edge + row * step];
-  const [long, short] = across ? [bladeLong, bladeShort] : [bladeShort, bladeLong];
-  const probability = glow[quarterOfPin[role]];
-  const outwards = x < width / 2 ? 0 : width;
+  const [x, y] = [beside + column * across, above + row * down];
+  const [long, short] = place.across ? [bladeLong, bladeShort] : [bladeShort, bladeLong];
   const { tone, sign, words } = agreements[pin.agreement];
   const chosen = selected === role;
   const choose = () => onSelect(role);
   return (
-    <g
-      role="button"
-      tabIndex={0}
-      aria-pressed={chosen}
-      aria-label={`Pin ${pin.own}, ${words}${next === role ? ', read here next' : ''}`}
-      data-testid={`pin-${role}`}
-      data-agreement={pin.agreement}
-      className="cursor-pointer focus-visible:outline-2"
-      onClick={choose}
-      onKeyDown={(event) => {
-        if (event.key !== 'Enter' && event.key !== ' ') return;
-        event.preventDefault();
-        choose();
-      }}
-    >
-      {probability >= litFrom && (
-        <>
-          <path
-            d={`M${x} ${y}H${outwards}`}
-            className="glow-ribbon stroke-glow"
-            strokeWidth={3 + 9 * probability}
-            fill="none"
-          />
-          <text
-            x={outwards === 0 ? 2 : width - 2}
-            y={y - 10}
-            textAnchor={outwards === 0 ? 'start' : 'end'}
-            className="fill-ink font-mono text-[14px]"
-          >
-            {percent(probability)}
-          </text>
-        </>
-      )}
-      <rect x={x - 31} y={y - 27} width={62} height={58} className="fill-raised" />
-      {chosen && (
+    <>
+      <Hanging {...props} {...{ x, y, width }} />
+      <g
+        role="button"
+        tabIndex={0}
+        aria-pressed={chosen}
+        aria-label={`Pin ${pin.own}, ${words}${next === role ? ', read here next' : ''}`}
+        data-testid={`pin-${role}`}
+        data-agreement={pin.agreement}
+        className="cursor-pointer focus-visible:outline-2"
+        onClick={choose}
+        onKeyDown={(event) => {
+          if (event.key !== 'Enter' && event.key !== ' ') return;
+          event.preventDefault();
+          choose();
+        }}
+      >
         <rect
-          x={x - 31}
-          y={y - 27}
-          width={62}
-          height={58}
-          className="stroke-ink fill-none"
+          x={x - roomAcross}
+          y={y - roomDown}
+          width={2 * roomAcross}
+          height={2 * roomDown}
+          className={`fill-raised ${chosen ? 'stroke-ink' : ''}`}
           strokeWidth={2.5}
         />
-      )}
-      <Blade {...{ x, y, long, short }} agreement={pin.agreement} />
-      <text
-        x={x}
-        y={y - 11}
-        textAnchor="middle"
-        className="fill-ink font-mono text-[17px] font-semibold"
-        dy={across ? -1 : -12}
-      >
-        {across ? pin.own : ''}
-      </text>
-      {!across && (
-        <text x={x + 12} y={y + 6} className="fill-ink font-mono text-[17px] font-semibold">
+        <Blade {...{ x, y, long, short }} agreement={pin.agreement} />
+        <text
+          x={x}
+          y={y - short / 2 - 5}
+          textAnchor="middle"
+          className="fill-ink font-mono text-[16px] font-semibold"
+        >
           {pin.own}
         </text>
-      )}
-      <text x={x} y={y + 27} textAnchor="middle" className={`fill-current text-[15px] font-semibold ${tone}`}>
-        {next === role && pin.agreement === 'not read' ? 'next' : sign}
+        <text
+          x={x}
+          y={y + short / 2 + 15}
+          textAnchor="middle"
+          className={`fill-current text-[15px] font-semibold ${tone}`}
+        >
+          {next === role && pin.agreement === 'not read' ? 'next' : sign}
+        </text>
+      </g>
+    </>
+  );
+}
+
+/** Which pins stand for the suspicion of their quarter: one each. */
+const standsFor: readonly RelayTerminal[] = ['supply', 'normallyOpen', 'coilFeed', 'coilCommand'];
+
+/** What of the suspicion hangs on the wire at a pin. */
+function Hanging({
+  place: { role },
+  glow,
+  x,
+  y,
+  width,
+}: SocketFaceProps & {
+  readonly place: PinPlace;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+}) {
+  const probability = glow[quarterOfPin[role]];
+  if (probability < litFrom || !standsFor.includes(role)) return null;
+  const left = x < width / 2;
+  return (
+    <>
+      <path
+        d={`M${x} ${y}H${left ? 0 : width}`}
+        className="glow-ribbon stroke-glow"
+        strokeWidth={3 + 9 * probability}
+        fill="none"
+      />
+      <text
+        x={left ? 2 : width - 2}
+        y={y - 12}
+        textAnchor={left ? 'start' : 'end'}
+        className="fill-ink font-mono text-[15px]"
+      >
+        {percent(probability)}
       </text>
-    </g>
+    </>
   );
 }
 

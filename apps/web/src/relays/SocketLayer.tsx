@@ -22,7 +22,7 @@ import { LayoutEditor } from './LayoutEditor';
 
 /** The socket: its face, one pin at a time, and what its readings say of each quarter. */
 export function SocketLayer(props: RelayLayerProps) {
-  const { circuit, job, work, relay, record, onShow, vehicleId } = props;
+  const { circuit, job, work, relay, record, onShow, onLayer, vehicleId } = props;
   const { table, verdict } = work;
   const drawn = useSocketLayout(vehicleId, relay);
   const [legs, setLegs] = useState(false);
@@ -41,10 +41,16 @@ export function SocketLayer(props: RelayLayerProps) {
       {verdict.next !== null && (
         <button
           type="button"
+          data-testid="socket-next"
+          data-instrument={verdict.next.test.instrument}
+          data-at={verdict.next.test.at}
+          data-state={JSON.stringify(verdict.next.state)}
           className="border-ink mb-3 block w-full border px-3 py-2 text-left"
           onClick={() => {
-            setPicked(nextRole);
-            if (verdict.next !== null) record?.({ type: 'state-set', state: verdict.next.state });
+            if (verdict.next === null) return;
+            record?.({ type: 'state-set', state: verdict.next.state });
+            if (verdict.next.test.instrument === 'relay-bench') onLayer('bench');
+            else setPicked(nextRole);
           }}
         >
           <span className="text-dim block text-[14px]">
@@ -90,7 +96,9 @@ export function SocketLayer(props: RelayLayerProps) {
           </div>
         </>
       )}
-      {pin !== undefined && <PinCard key={pin.role} {...{ pin, out, record }} onOther={props.onOther} />}
+      {pin !== undefined && (
+        <PinCard key={pin.role} {...{ pin, out, record }} wanted={picked !== null} onOther={props.onOther} />
+      )}
       <QuarterList {...props} />
       <Alike {...props} onParting={(parting) => setPicked(roleOf(parting, relay.id))} />
     </>

@@ -4,6 +4,7 @@ import { TopBar } from '../app/TopBar';
 import { CentreSection } from '../centres/CentreSection';
 import { NewCentre } from '../centres/NewCentre';
 import { useCentres } from '../centres/useCentres';
+import { VehicleRelays } from '../relays/VehicleRelays';
 import { useAppSelector } from '../store/store';
 import { useFreshWorkshop } from '../store/useFreshWorkshop';
 import { VehicleForm } from './VehicleForm';
@@ -77,6 +78,10 @@ export function VehiclePage() {
         {(centres ?? []).map((record) => (
           <CentreSection key={record.id} record={record} vehicle={vehicle.name} />
         ))}
+        <section aria-label="Relays" className="mt-6 print:hidden">
+          <h2 className="text-2xl font-semibold">Relays</h2>
+          <VehicleRelays vehicleId={vehicleId} />
+        </section>
       </main>
     </div>
   );

@@ -62,7 +62,7 @@ export const contactOhms = 0.005;
 /** Ohms of a coil whose turns have run together. Judgement. */
 const shortedCoilOhms = 2;
 /** Ohms that stand for a burnt one: a meter's milliamp does not see it, a load does. */
-const burntOhms: readonly number[] = [0.03, 0.1, 0.5, 3];
+const burntOhms: readonly number[] = [0.03, 0.1, 0.3, 1, 3];
 
 /** The contacts that close as the coil pulls. */
 const openContacts = (pins: RelayPins) =>

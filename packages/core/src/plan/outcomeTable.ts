@@ -29,8 +29,10 @@ export interface OutcomeTable {
   readonly specs: () => readonly OutcomeSpec[];
 }
 
-/** Two predicted numbers are told apart from this many standard deviations on. */
-const tellApart = 3.5;
+/** Two predicted numbers are told apart from this many standard deviations on: an eye sees that they differ. */
+const usuallyApart = 3.5;
+/** From so many on a number says something of where it comes from, though no eye would swear to it. */
+export const hardlyApart = 1.2;
 /** More bands than this no hand wants to choose from; the widest gaps are kept. */
 const mostBands = 4;
 /** The bands and "OL". */
@@ -38,12 +40,14 @@ export const mostNumberOutcomes = mostBands + 1;
 
 /**
  * Makes the outcome tables of one plan: thousands of them, most for one look, so they share their memory.
+ * @param tellApart - standard deviations between two bands of numbers, at least
  */
-export function outcomeTables(belief: Belief) {
+export function outcomeTables(belief: Belief, tellApart = usuallyApart) {
   const { hypotheses, families } = belief;
   const count = hypotheses.length;
   const scratch: Scratch = {
     belief,
+    tellApart,
     hypotheses,
     chances: new Float64Array(count * mostNumberOutcomes),
     deviations: new Float64Array(count),
@@ -68,6 +72,7 @@ export function outcomeTables(belief: Belief) {
 
 interface Scratch {
   readonly belief: Belief;
+  readonly tellApart: number;
   readonly hypotheses: Int32Array;
   readonly chances: Float64Array;
   readonly deviations: Float64Array;
@@ -204,7 +209,7 @@ function fillBands(
 }
 
 /** Whether all that is predicted lies too close together for any gap, as for most tests: no need to sort those. */
-function oneBand({ figures, special, rowOf }: NumberColumn, { hypotheses }: Scratch): boolean {
+function oneBand({ figures, special, rowOf }: NumberColumn, { hypotheses, tellApart }: Scratch): boolean {
   let [least, greatest, finest] = [Infinity, -Infinity, Infinity];
   let [overloads, numbers] = [false, false];
   for (let k = 0; k < hypotheses.length; k++) {
@@ -224,7 +229,7 @@ function oneBand({ figures, special, rowOf }: NumberColumn, { hypotheses }: Scra
 
 /** Edges between groups of predicted numbers, in the middle of the widest gaps. */
 function bandEdges({ figures, special, rowOf }: NumberColumn, scratch: Scratch): readonly number[] {
-  const { hypotheses, deviations, means } = scratch;
+  const { hypotheses, deviations, means, tellApart } = scratch;
   let size = 0;
   let finest = Infinity;
   for (let k = 0; k < hypotheses.length; k++) {

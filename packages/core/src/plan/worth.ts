@@ -25,11 +25,12 @@ export interface Scales {
   readonly joint: Float64Array;
 }
 
-export function scalesFor(belief: Belief): Scales {
+/** @param tellApart - as `outcomeTables` has it */
+export function scalesFor(belief: Belief, tellApart?: number): Scales {
   const { chances, suspectOf, suspectChances, hypotheses } = belief;
   const count = chances.length;
   const joint = new Float64Array(suspectChances.length);
-  const make = outcomeTables(belief);
+  const make = outcomeTables(belief, tellApart);
   const doubt = entropyBits(suspectChances);
   const jointWith = (table: OutcomeTable, outcome: number) => {
     const row = outcome * count;

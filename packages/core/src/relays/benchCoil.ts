@@ -115,7 +115,29 @@ export function polarityLines({ relay }: BenchSubject, readings: BenchReadings):
           ),
     );
   }
+  both.push(...besideCoil(relay, readings));
   return both;
+}
+
+/** A resistor that nobody drew: it makes the coil read so much lower as it would lie beside it. */
+function besideCoil(
+  { coilOhms: drawn, suppressionOhms, solidState }: BenchSubject['relay'],
+  { coilOhms, celsius = 20 }: BenchReadings,
+): readonly BenchLine[] {
+  if (suppressionOhms !== undefined || solidState === true || typeof coilOhms !== 'number') return [];
+  const cold = coilOhmsAt20(coilOhms, celsius);
+  if (cold > drawn * (1 - sameShare)) return [];
+  const beside = 1 / (1 / cold - 1 / drawn);
+  const { leastOhms, mostOhms } = suppressionBand;
+  if (beside < leastOhms || beside > mostOhms) return [];
+  const shown = Number(beside.toPrecision(2));
+  return [
+    line(
+      'Suppression',
+      `reads as if a resistor of about ${shown} Ω lay beside the drawn coil of ${drawn} Ω`,
+      null,
+    ),
+  ];
 }
 
 export function voltLines(

@@ -5,6 +5,7 @@ import { instrumentById } from '../instruments/instruments';
 import type { JobState } from '../job/foldJob';
 import type { Belief } from '../plan/belief';
 import { beliefOf } from '../plan/belief';
+import { hardlyApart } from '../plan/outcomeTable';
 import { workFor } from '../plan/work';
 import { scalesFor } from '../plan/worth';
 import { questionOf, readingLikelihood } from '../suspicion/likelihood';
@@ -91,7 +92,8 @@ export function socketVerdict(
       const ids = new Set(group.map(({ id }) => id));
       return { stories: group, parting: ask((h) => (ids.has(storyId(seen[h]!)) ? storyId(seen[h]!) : null)) };
     }),
-    next: ask((h) => seen[h]!.quarters.join('+')),
+    // Once the quarter is known: what in it.
+    next: ask((h) => seen[h]!.quarters.join('+')) ?? ask((h) => storyId(seen[h]!)),
   };
 }
 
@@ -212,7 +214,7 @@ function partingBy(
   return (labelOf) => {
     const labelled = relabelled(belief, labelOf);
     if (labelled.suspects.length < 2) return null;
-    const scales = scalesFor(labelled);
+    const scales = scalesFor(labelled, hardlyApart);
     let best: PartingReading | null = null;
     for (const { test, state } of candidates) {
       const column = predictor.column(state, test).rowsFor(belief.hypotheses);
@@ -260,7 +262,10 @@ function socketTests(
   const { pulled, released } = commandStates(healthy, relay, job.state.controls);
   const settings = [job.state.controls, pulled, released].filter((each) => each !== null);
   const distinct = [...new Map(settings.map((each) => [JSON.stringify(each), each])).values()];
-  const taken = new Set(job.readings.filter(({ withdrawn }) => withdrawn === null).map(questionOf));
+  const standing = job.readings.filter(({ withdrawn }) => withdrawn === null);
+  const taken = new Set(standing.map(questionOf));
+  // A relay by itself is the same in every state of the vehicle.
+  const benched = standing.some(({ test }) => test.instrument === 'relay-bench' && test.at === relay);
   return distinct
     .flatMap((controls) => [true, false].map((out) => withApart({ ...job.state, controls }, relay, out)))
     .flatMap((state) => {
@@ -272,9 +277,10 @@ function socketTests(
             state: pinState(state, instrument),
           })),
         );
-      const within = state.apart.includes(relay)
-        ? [{ test: { instrument: 'relay-bench', at: relay } as const, state }]
-        : [];
+      const within =
+        state.apart.includes(relay) && !benched
+          ? [{ test: { instrument: 'relay-bench', at: relay } as const, state }]
+          : [];
       return [...atPins, ...within];
     })
     .filter(

@@ -81,6 +81,14 @@ test('a diode is recognised by exchanging the probes, and its side by which way 
   expect(verdict({ coilOhms: 78, coilReversedOhms: 77 }).lines[1]?.words).toContain('no diode');
 });
 
+test('a resistor that nobody drew is recognised by what it takes off the coil', () => {
+  // 78 Ω beside 680 Ω: 70.0 Ω.
+  const [, beside] = verdict({ coilOhms: 70 }).lines;
+  expect(beside).toMatchObject({ what: 'Suppression', grade: null });
+  expect(beside?.words).toContain('about 680 Ω');
+  expect(verdict({ coilOhms: 77 }).lines).toHaveLength(1);
+});
+
 test('pull-in above 7.8 V and drop-out below 1.2 V are bad on a 12 V relay', () => {
   expect(verdict({ pullInVolts: 6.9, dropOutVolts: 2.5 }).grade).toBe('good');
   expect(verdict({ pullInVolts: 8.6 })).toMatchObject({ outcome: 'coil' });
