@@ -95,6 +95,7 @@ async function socket(page: Page, house: House): Promise<void> {
   await volts.fill('12.5');
   await volts.press('Enter');
   await page.getByTestId('quarter-coil-command').getByText(/here/).waitFor();
+  await page.getByRole('group', { name: 'The socket' }).scrollIntoViewIfNeeded();
   await page.getByRole('heading', { level: 1 }).hover();
 }
 
