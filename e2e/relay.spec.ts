@@ -6,8 +6,8 @@ import {
   hiddenFault,
   minibus,
   nothingWrong,
+  openDeadRamp,
   openJob,
-  openNewJob,
   playToTheEnd,
   relayJobPath,
   repairAndProve,
@@ -52,18 +52,7 @@ test('the interlock, from the complaint to the pin that backed out, by way of th
   house,
 }) => {
   const vehicle = backedOutPin();
-  await openNewJob(page, house.address, {
-    circuit: minibus.name,
-    title: 'Ramp and step dead',
-    complaint: 'Nothing at all since Monday, not even a click.',
-  });
-  const strip = page.getByRole('region', { name: 'State of the vehicle' });
-  await strip.getByRole('radiogroup', { name: 'Key' }).getByRole('radio', { name: 'Run' }).click();
-  await strip.getByRole('radiogroup', { name: 'Ramp switch' }).getByRole('radio', { name: 'On' }).click();
-  await step(page, 'Symptoms');
-  for (const load of ['RP', 'SM']) {
-    await page.getByTestId(`tile-${load}`).getByRole('button', { name: 'Dead' }).click();
-  }
+  await openDeadRamp(page, house.address);
   await step(page, 'Relay');
   // Whoever has never seen this relay does what is asked, pin after pin.
   for (let taken = 0; taken < 6 && (await percentOf(page, 'coil-command')) < 90; taken++) {

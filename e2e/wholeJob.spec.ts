@@ -11,6 +11,7 @@ import {
   library,
   minibus,
   nothingWrong,
+  openDeadRamp,
   openNewJob,
   playToTheEnd,
   repairAndProve,
@@ -209,19 +210,7 @@ test('a wrong entry early in the job is found later, corrected, and the cause wi
   page,
   house,
 }) => {
-  await openNewJob(page, house.address, {
-    circuit: minibus.name,
-    title: 'Ramp does nothing',
-    complaint: 'Since last week. Nothing done before.',
-  });
-  const strip = page.getByRole('region', { name: 'State of the vehicle' });
-  await strip.getByRole('radiogroup', { name: 'Key' }).getByRole('radio', { name: 'Run' }).click();
-  await strip.getByRole('radiogroup', { name: 'Ramp switch' }).getByRole('radio', { name: 'On' }).click();
-  await step(page, 'Symptoms');
-  for (const load of ['RP', 'SM']) {
-    await page.getByTestId(`tile-${load}`).getByRole('button', { name: 'Dead' }).click();
-  }
-  await expect(page.getByTestId('reading')).toHaveCount(2);
+  await openDeadRamp(page, house.address);
   await step(page, 'Next');
   await settled(page);
   const vehicle = backedOutPin();

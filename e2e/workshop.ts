@@ -187,6 +187,23 @@ export async function openNewJob(
   await expect(page.getByTestId('next')).toBeVisible();
 }
 
+/** A new job on the minibus: the switch pressed, ramp and step seen dead. */
+export async function openDeadRamp(page: Page, address: string): Promise<void> {
+  await openNewJob(page, address, {
+    circuit: minibus.name,
+    title: 'Ramp does nothing',
+    complaint: 'Since last week, not even a click. Nothing done before.',
+  });
+  const strip = page.getByRole('region', { name: 'State of the vehicle' });
+  await strip.getByRole('radiogroup', { name: 'Key' }).getByRole('radio', { name: 'Run' }).click();
+  await strip.getByRole('radiogroup', { name: 'Ramp switch' }).getByRole('radio', { name: 'On' }).click();
+  await step(page, 'Symptoms');
+  for (const load of ['RP', 'SM']) {
+    await page.getByTestId(`tile-${load}`).getByRole('button', { name: 'Dead' }).click();
+  }
+  await expect(page.getByTestId('reading')).toHaveCount(2);
+}
+
 /** Goes to a step of the job by its tab. */
 export async function step(
   page: Page,

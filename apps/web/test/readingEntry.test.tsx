@@ -1,7 +1,7 @@
-import { outcomeName } from '@grim-lantern/core';
 import type { ForeseenOutcome, ReadingValue, Test } from '@grim-lantern/core';
 import { fireEvent, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { library } from './demo';
 import { ReadingEntry } from '../src/job/ReadingEntry';
 
 const bands: readonly ForeseenOutcome[] = [
@@ -11,7 +11,7 @@ const bands: readonly ForeseenOutcome[] = [
 ].map((band, index) => ({
   outcome: { kind: 'band', unit: 'Ω', ...band },
   probability: 1 / 3,
-  leaves: [{ id: `W${index}`, probability: 1 }],
+  leaves: [{ id: `W${index + 1}`, probability: 1 }],
   clears: [],
 }));
 const ohms: Test = { instrument: 'ohmmeter', at: 'F17.load' };
@@ -24,7 +24,7 @@ function show(test: Test, outcomes: readonly ForeseenOutcome[] = []) {
     <ReadingEntry
       {...{ test, outcomes }}
       disabled={false}
-      describe={({ outcome }) => ({ name: outcomeName(outcome), leaves: '', chance: '' })}
+      circuit={library}
       onRead={(value, typed) => read.push([value, typed])}
       onHold={(outcome) => held.push(outcome)}
     />,

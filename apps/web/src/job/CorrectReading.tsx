@@ -28,10 +28,10 @@ export function CorrectReading({
             Entered as {readingWords(reading)}, {stateWords(circuit, state)}. Both stay in the record.
           </Dialog.Description>
           <ReadingEntry
+            circuit={circuit}
             test={test}
             outcomes={[]}
             disabled={record === null}
-            describe={() => ({ name: '', leaves: '', chance: '' })}
             onHold={() => undefined}
             onRead={(value, typed) => {
               record?.({ type: 'reading-taken', test, state, value, typed, corrects: id });

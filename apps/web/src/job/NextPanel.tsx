@@ -3,11 +3,9 @@ import {
   cautionsOf,
   instruction,
   instrumentById,
-  leavesWords,
   minutes,
   moveWords,
   outcomeName,
-  percent,
   placeById,
   pointWords,
   stateKey,
@@ -190,14 +188,10 @@ function ActionCard({
       )}
       <Cautions cautions={cautionsOf(circuit, action)} />
       <ReadingEntry
+        circuit={circuit}
         test={test}
         outcomes={outcomes}
         disabled={record === null}
-        describe={(outcome) => ({
-          name: outcomeName(outcome.outcome),
-          leaves: leavesWords(circuit, outcome),
-          chance: percent(outcome.probability),
-        })}
         onHold={onHold}
         onRead={(value, typed) => {
           onHold(null);

@@ -3,10 +3,7 @@ import {
   allInstruments,
   instruction,
   instrumentById,
-  leavesWords,
   minutes,
-  outcomeName,
-  percent,
   stateWords,
   suspectName,
   tellsNothing,
@@ -110,15 +107,11 @@ export function OtherReading({
           <p className="mb-3">{whyNot(circuit, answer, diagnosis)}</p>
         </div>
         <ReadingEntry
+          circuit={circuit}
           key={`${instrument} ${at}`}
           test={test}
           outcomes={known?.foreseen?.outcomes ?? []}
           disabled={record === null}
-          describe={(outcome) => ({
-            name: outcomeName(outcome.outcome),
-            leaves: leavesWords(circuit, outcome),
-            chance: percent(outcome.probability),
-          })}
           onHold={() => undefined}
           onRead={(value, typed) => {
             record?.({ type: 'reading-taken', test, state: diagnosis.job.state, value, typed });

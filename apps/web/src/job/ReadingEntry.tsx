@@ -1,19 +1,14 @@
-import type { ForeseenOutcome, NumberScale, ReadingValue, Test } from '@grim-lantern/core';
-import { bandOf, instrumentById, parseReading } from '@grim-lantern/core';
+import type { Circuit, ForeseenOutcome, NumberScale, ReadingValue, Test } from '@grim-lantern/core';
+import { bandOf, instrumentById, leavesWords, outcomeName, parseReading, percent } from '@grim-lantern/core';
 import { Delete } from 'lucide-react';
 import { useId, useState } from 'react';
 import type { ReactNode } from 'react';
 
 interface ReadingEntryProps {
+  readonly circuit: Circuit;
   readonly test: Test;
   /** What each outcome would leave; empty while it is not worked out. */
   readonly outcomes: readonly ForeseenOutcome[];
-  /** What stands beside an outcome, in words. */
-  readonly describe: (outcome: ForeseenOutcome) => {
-    readonly name: string;
-    readonly leaves: string;
-    readonly chance: string;
-  };
   readonly disabled: boolean;
   readonly onRead: (value: ReadingValue, typed: string) => void;
   /** The outcome held or focused, for the map to show; null when let go. */
@@ -26,14 +21,14 @@ export function ReadingEntry(props: ReadingEntryProps) {
   return display.kind === 'number' ? <NumberEntry {...props} /> : <OutcomeEntry {...props} />;
 }
 
-function OutcomeEntry({ test, outcomes, describe, disabled, onRead, onHold }: ReadingEntryProps) {
+function OutcomeEntry({ circuit, test, outcomes, disabled, onRead, onHold }: ReadingEntryProps) {
   const { display } = instrumentById(test.instrument);
   if (display.kind !== 'outcomes') return null;
   return (
     <div className="flex flex-col gap-2">
       {display.outcomes.map(({ id, name }) => {
         const foreseen = outcomes.find(({ outcome }) => outcome.kind === 'outcome' && outcome.id === id);
-        const words = foreseen === undefined ? null : describe(foreseen);
+        const words = foreseen === undefined ? null : described(circuit, foreseen);
         const hold = () => onHold(foreseen ?? null);
         return (
           <button
@@ -56,6 +51,15 @@ function OutcomeEntry({ test, outcomes, describe, disabled, onRead, onHold }: Re
   );
 }
 
+/** What stands beside an outcome, in words. */
+function described(circuit: Circuit, outcome: ForeseenOutcome) {
+  return {
+    name: outcomeName(outcome.outcome),
+    leaves: leavesWords(circuit, outcome),
+    chance: percent(outcome.probability),
+  };
+}
+
 function OutcomeLine({
   name,
   words,
@@ -72,7 +76,7 @@ function OutcomeLine({
   );
 }
 
-function NumberEntry({ test, outcomes, describe, disabled, onRead, onHold }: ReadingEntryProps) {
+function NumberEntry({ circuit, test, outcomes, disabled, onRead, onHold }: ReadingEntryProps) {
   const { display } = instrumentById(test.instrument);
   const [typed, setTyped] = useState('');
   const [refused, setRefused] = useState<string | null>(null);
@@ -106,7 +110,7 @@ function NumberEntry({ test, outcomes, describe, disabled, onRead, onHold }: Rea
     >
       <ul aria-label="What each reading would leave" className="mb-2">
         {outcomes.map((outcome) => {
-          const { name, leaves, chance } = describe(outcome);
+          const { name, leaves, chance } = described(circuit, outcome);
           return (
             <li
               key={name}

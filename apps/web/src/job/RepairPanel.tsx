@@ -226,11 +226,11 @@ function Proof({
             </button>
           )}
           <ReadingEntry
+            circuit={circuit}
             key={again.id}
             test={again.test}
             outcomes={[]}
             disabled={record === null}
-            describe={() => ({ name: '', leaves: '', chance: '' })}
             onHold={() => undefined}
             onRead={(value, typed) =>
               record?.({ type: 'reading-taken', test: again.test, state: again.state, value, typed })

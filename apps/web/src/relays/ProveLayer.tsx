@@ -1,14 +1,5 @@
 import type { Circuit, JobFact, ProvingMove } from '@grim-lantern/core';
-import {
-  leavesWords,
-  minutes,
-  movesBetween,
-  moveWords,
-  outcomeName,
-  percent,
-  tellsNothing,
-  worth,
-} from '@grim-lantern/core';
+import { minutes, movesBetween, moveWords, tellsNothing, worth } from '@grim-lantern/core';
 import { ReadingEntry } from '../job/ReadingEntry';
 import { useState } from 'react';
 import { LikeRelays } from './LikeRelays';
@@ -95,14 +86,10 @@ function Entry({
         </ol>
       )}
       <ReadingEntry
+        circuit={circuit}
         test={test}
         outcomes={foreseen?.outcomes ?? []}
         disabled={record === null}
-        describe={(outcome) => ({
-          name: outcomeName(outcome.outcome),
-          leaves: leavesWords(circuit, outcome),
-          chance: percent(outcome.probability),
-        })}
         onHold={onHold}
         onRead={(value, typed) => {
           record?.({ type: 'reading-taken', test, state, value, typed });
