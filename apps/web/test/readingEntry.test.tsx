@@ -11,7 +11,7 @@ const bands: readonly ForeseenOutcome[] = [
 ].map((band, index) => ({
   outcome: { kind: 'band', unit: 'Ω', ...band },
   probability: 1 / 3,
-  leaves: [{ id: `W${index + 1}`, probability: 1 }],
+  leaves: [{ id: library.sections[index]!.id, probability: 1 }],
   clears: [],
 }));
 const ohms: Test = { instrument: 'ohmmeter', at: 'F17.load' };
