@@ -78,10 +78,10 @@ test('the band that a number falls into is marked before it is entered', async (
     screen.getAllByRole('listitem').filter((item) => item.className.includes('border-l-ink'));
   expect(marked()).toEqual([]);
   await user.type(screen.getByRole('textbox'), '0.2');
-  expect(marked().map((item) => item.textContent)).toEqual(['Below 0.5 Ω']);
+  expect(marked().map((item) => item.textContent)).toEqual(['Below 0.5 Ωmain feed33 %']);
   await user.clear(screen.getByRole('textbox'));
   await user.type(screen.getByRole('textbox'), 'OL');
-  expect(marked().map((item) => item.textContent)).toEqual(['OL']);
+  expect(marked().map((item) => item.textContent)).toEqual([expect.stringMatching(/^OL.*33 %$/)]);
 });
 
 test('an outcome is entered with one tap, and shown while it is held', async () => {
