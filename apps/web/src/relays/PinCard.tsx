@@ -38,7 +38,7 @@ export function PinCard({ pin, out, record, onOther, wanted }: PinCardProps) {
       </div>
       <p className="text-dim text-[14px]">
         {numbersWords(own, din, running)}{' '}
-        <button type="button" className="min-h-11 underline" onClick={() => onOther(terminal)}>
+        <button type="button" className="min-h-11 min-w-11 underline" onClick={() => onOther(terminal)}>
           Any other reading here
         </button>
       </p>

@@ -38,6 +38,7 @@ export function SocketLayer(props: RelayLayerProps) {
   const out = job.state.apart.includes(relay.id);
   return (
     <>
+      <h2 className="sr-only">The socket of {relay.name}</h2>
       {verdict.next !== null && (
         <button
           type="button"
@@ -90,7 +91,7 @@ export function SocketLayer(props: RelayLayerProps) {
               disabled={false}
               onChoose={(id) => setLegs(id === 'legs')}
             />
-            <button type="button" className="text-dim min-h-11 underline" onClick={() => setDrawing(true)}>
+            <button type="button" className="text-dim min-h-11 min-w-11 underline" onClick={() => setDrawing(true)}>
               {drawn === null ? `${footprintOf(relay).name}; draw it` : 'Drawn by hand; draw again'}
             </button>
           </div>
@@ -150,7 +151,7 @@ function SocketState({
         {other !== null && (
           <button
             type="button"
-            className="text-dim min-h-11 underline"
+            className="text-dim min-h-11 min-w-11 underline"
             disabled={record === null}
             onClick={() => set(other)}
           >
@@ -238,7 +239,7 @@ function Parting({
       </span>
       <button
         type="button"
-        className="min-h-11 underline"
+        className="min-h-11 min-w-11 underline"
         disabled={record === null}
         onClick={() => {
           record?.({ type: 'state-set', state: parting.state });
