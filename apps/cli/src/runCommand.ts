@@ -6,17 +6,20 @@ import { readCircuit, readJob } from './documents';
 import { parseState } from './parseState';
 import { parseFault, scanDocument, scanText } from './scan';
 import { solveDocument, solveText } from './solve';
+import { recordedCsv, traceDocument, traceText } from './trace';
 import { surveyDocument, surveyText } from './survey';
 
 const usage = `./lantern diagnose JOB.json [--json]
 ./lantern solve CIRCUIT.json [--state saloon=on,C7=apart,F17=lamp21,battery=off] [--json]
 ./lantern netlist CIRCUIT.json [--state …]
 ./lantern scan CIRCUIT.json [--state …] [--fault W09=open] [--json]
-./lantern survey CIRCUIT.json [--state …] [--fault W09=open --fault …] [--json]`;
+./lantern survey CIRCUIT.json [--state …] [--fault W09=open --fault …] [--json]
+./lantern trace RECORDING.csv [--expected 11] [--rating 30] [--style "regular blade"] [--json]
+./lantern record CIRCUIT.json --fuse F30 [--state …] [--fault FAN=drags] [--seconds 20]`;
 
 /** Runs one command. @returns what it prints. @throws {CliProblem} */
 export function runCommand(words: readonly string[]): string {
-  const { command, file, state, fault, json } = understood(words);
+  const { command, file, state, fault, json, ...rest } = understood(words);
   const asDocument = (value: unknown) => `${JSON.stringify(value, null, 2)}\n`;
   switch (command) {
     case 'diagnose': {
@@ -47,6 +50,15 @@ export function runCommand(words: readonly string[]): string {
       const faults = fault.flatMap((each) => parseFault(circuit, each) ?? []);
       return json ? asDocument(surveyDocument(circuit, set, faults)) : surveyText(circuit, set, faults);
     }
+    case 'trace': {
+      const report = traceDocument(file, rest);
+      return json ? asDocument(report) : traceText(report);
+    }
+    case 'record': {
+      const circuit = readCircuit(file);
+      const wrong = fault.flatMap((each) => parseFault(circuit, each) ?? []);
+      return recordedCsv(circuit, parseState(circuit, state), wrong[0] ?? null, rest);
+    }
     default:
       throw new CliProblem(usage, 2);
   }
@@ -61,6 +73,11 @@ function understood(words: readonly string[]) {
         state: { type: 'string', default: '' },
         fault: { type: 'string', multiple: true, default: [] },
         json: { type: 'boolean', default: false },
+        expected: { type: 'string' },
+        rating: { type: 'string' },
+        style: { type: 'string', default: 'regular blade' },
+        fuse: { type: 'string', default: '' },
+        seconds: { type: 'string', default: '20' },
       },
     });
     const [command = '', file] = positionals;

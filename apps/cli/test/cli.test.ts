@@ -190,3 +190,38 @@ describe('scan', () => {
     expect(problem('scan', circuitFile, '--fault', 'W09=melted').message).toMatch(/W09=open/);
   });
 });
+
+describe('recordings', () => {
+  const fan = join(demo, 'circuits/hatchback-fan.json');
+  const running = ['--state', 'key=run,coolant=hot'];
+
+  test('the fan that drags, recorded and read again, draws too much; sound, it is healthy', () => {
+    const judged = (...fault: string[]) => {
+      const csv = runCommand(['record', fan, '--fuse', 'F30', ...running, ...fault]);
+      const file = written('fan.csv', csv);
+      return JSON.parse(runCommand(['trace', file, '--expected', '11', '--rating', '30', '--json'])) as {
+        verdict: string | null;
+        measures: { settledAmps: number };
+        fuse: { lifeUsed: number };
+      };
+    };
+    const dragging = judged('--fault', 'FAN=drags, draws too much');
+    expect(dragging.verdict).toBe('draws too much');
+    expect(dragging.measures.settledAmps).toBeGreaterThan(16);
+    const sound = judged();
+    expect(sound.verdict).toBe('healthy');
+    expect(sound.fuse.lifeUsed).toBeLessThan(dragging.fuse.lifeUsed);
+  });
+
+  test('what is no recording, and options that make no sense, get one sentence', () => {
+    const words = written('words.csv', 'Dear Sir,\nthe fan is loud.\n');
+    const recording = written('few.csv', 'Time (s),Current (A)\n0,1\n1,1\n2,1\n');
+    const told = (...line: string[]) => (problem(...line) as CliProblem).message;
+    expect(told('trace', words)).toMatch(/No two lines of numbers/);
+    expect(told('trace', join(folder, 'none.csv'))).toMatch(/Expected a file that can be read/);
+    expect(told('trace', recording, '--expected', '0')).toMatch(/--expected: Expected amps above 0/);
+    expect(told('trace', recording, '--style', 'bottle')).toMatch(/--style: Expected one of/);
+    expect(told('record', fan, '--fuse', 'F99')).toMatch(/--fuse: Expected a fuse/);
+    expect(told('record', fan, '--fuse', 'F30', '--seconds', '0')).toMatch(/--seconds/);
+  });
+});

@@ -56,6 +56,7 @@ export const instrumentSchema = z.enum([
   'wire-ohms',
   'tap',
   'relay-bench',
+  'trace',
 ]);
 
 export const testSchema = z.strictObject({

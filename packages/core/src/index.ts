@@ -113,6 +113,23 @@ export type {
   SocketVerdict,
 } from './relays/socketVerdict';
 export { kindOf } from './parts/partKinds';
+export { traceOutcome } from './instruments/currentTrace';
+export { judgeTrace } from './traces/judgeTrace';
+export type { Speaks, TraceVerdict } from './traces/judgeTrace';
+export { measureTrace } from './traces/measureTrace';
+export type { OnPeriod, TraceMeasures } from './traces/measureTrace';
+export { reduceTrace, tracePyramid } from './traces/overview';
+export type { ReducedTrace, TracePyramid } from './traces/overview';
+export { traceReader } from './traces/readTrace';
+export type { BadLine, ReadTrace, TraceReader } from './traces/readTrace';
+export { recordTrace } from './traces/recordTrace';
+export type { LoadCharacter, Recorder, Recording } from './traces/recordTrace';
+export type { Trace, TraceChannel } from './traces/trace';
+export { channelOf, traceSeconds } from './traces/trace';
+export { traceAgainstFuse } from './traces/traceFuse';
+export type { TraceAgainstFuse } from './traces/traceFuse';
+export type { TraceKind } from './traces/traceKinds';
+export { circuitRecording, expectedAmps } from './traces/circuitRecording';
 export { cavityFills, leadFuseAmps, limiterWatts, usualKit } from './plan/kit';
 export type { Kit } from './plan/kit';
 export type { Move } from './plan/moves';

@@ -20,5 +20,6 @@ export const flagWords: Readonly<Record<InstrumentId, string>> = {
   'wire-ohms': 'far end here',
   tap: 'tap here',
   'relay-bench': 'take it out',
+  trace: 'clamp here',
   codes: 'read here',
 };

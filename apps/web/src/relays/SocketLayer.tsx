@@ -91,7 +91,11 @@ export function SocketLayer(props: RelayLayerProps) {
               disabled={false}
               onChoose={(id) => setLegs(id === 'legs')}
             />
-            <button type="button" className="text-dim min-h-11 min-w-11 underline" onClick={() => setDrawing(true)}>
+            <button
+              type="button"
+              className="text-dim min-h-11 min-w-11 underline"
+              onClick={() => setDrawing(true)}
+            >
               {drawn === null ? `${footprintOf(relay).name}; draw it` : 'Drawn by hand; draw again'}
             </button>
           </div>

@@ -27,7 +27,8 @@ export type InstrumentId =
   | 'codes'
   | 'wire-ohms'
   | 'tap'
-  | 'relay-bench';
+  | 'relay-bench'
+  | 'trace';
 
 /** Where an instrument is laid: a terminal `C7.1b`, a section's end `W12@from`, a part `F17`, a place `hinge`. */
 export type Target = string;

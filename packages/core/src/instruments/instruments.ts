@@ -4,6 +4,7 @@ import { cavityLamp } from './cavityLamp';
 import { clamp } from './clamp';
 import { codes } from './codes';
 import { freshFuse } from './freshFuse';
+import { currentTrace } from './currentTrace';
 import { fuseMillivolts } from './fuseMillivolts';
 import type { Instrument, InstrumentId } from './instrument';
 import { liveData } from './liveData';
@@ -38,6 +39,7 @@ const instruments: Readonly<Record<InstrumentId, Instrument>> = {
   'wire-ohms': wireOhms,
   tap,
   'relay-bench': relayBench,
+  trace: currentTrace,
 };
 
 export const allInstruments: readonly Instrument[] = Object.values(instruments);

@@ -34,6 +34,7 @@ export const usualKit: Kit = {
     'wire-ohms',
     'tap',
     'relay-bench',
+    'trace',
   ],
 };
 

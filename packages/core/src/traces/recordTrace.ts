@@ -1,0 +1,133 @@
+import type { TraceKind } from './traceKinds';
+import type { Trace } from './trace';
+
+/** What draws the current, as far as its course in time tells. */
+export type LoadCharacter = 'motor' | 'lamp' | 'heater' | 'coil';
+
+/** What is recorded: a load, what it draws when healthy, and what is wrong. */
+export interface Recording {
+  readonly character: LoadCharacter;
+  readonly healthyAmps: number;
+  readonly kind: TraceKind;
+  /** Times the healthy current, where the kind draws more. */
+  readonly times: number;
+  readonly seconds: number;
+  /** Of the switch-on; the recorder runs before it. */
+  readonly onAt: number;
+  /** Pulses a second of a motor's commutator, and bars of it. */
+  readonly pulseHertz: number;
+  readonly bars: number;
+  /** Volts over amps of a dead short: what the supply gives at most. */
+  readonly limitAmps: number;
+}
+
+/** How the recorder errs. */
+export interface Recorder {
+  readonly samplesPerSecond: number;
+  readonly noiseAmps: number;
+  readonly offsetAmps: number;
+  /** As a factor. */
+  readonly gain: number;
+}
+
+/** A motor at rest takes so many times its running current. */
+const stallTimes = 5.5;
+
+/**
+ * One simulated recording: the load's own course in time (a filament warming, a motor running up, a coil's L over R, a
+ * ceramic heater past its peak), what is wrong with it, then the recorder's errors.
+ * @param random - uniform numbers in [0, 1), seeded
+ */
+export function recordTrace(recording: Recording, recorder: Recorder, random: () => number): Trace {
+  const { samplesPerSecond, noiseAmps, offsetAmps, gain } = recorder;
+  const count = Math.max(2, Math.round(recording.seconds * samplesPerSecond));
+  const times = new Float64Array(count);
+  const values = new Float64Array(count);
+  const course = courseOf(recording, random);
+  for (let i = 0; i < count; i++) {
+    const seconds = i / samplesPerSecond;
+    times[i] = seconds;
+    values[i] = offsetAmps + gain * course(seconds) + noiseAmps * normalOf(random);
+  }
+  return { times, channels: [{ name: 'Current', unit: 'A', values }] };
+}
+
+/** One draw from the standard normal distribution (Box and Muller). */
+function normalOf(random: () => number): number {
+  return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+}
+
+/** The true current at any time, asked in the order of time. */
+function courseOf(recording: Recording, random: () => number): (seconds: number) => number {
+  const { kind, healthyAmps, onAt, seconds: length, times, limitAmps } = recording;
+  const running = runningOf(recording);
+  const shortAt = onAt + (0.45 + 0.35 * random()) * (length - onAt);
+  const shortFor = 0.02 + 0.2 * random();
+  const gone = bouncesOf(recording, random);
+  return (seconds) => {
+    const since = seconds - onAt;
+    if (since < 0 || kind === 'nothing flows') return 0;
+    const share = since / (length - onAt);
+    const normal = healthyAmps * running(since);
+    switch (kind) {
+      case 'draws too much':
+        return times * normal;
+      case 'starts high and climbs':
+        return times * normal * (1 + climbShare * share);
+      case 'stalled from the start':
+        return stallTimes * healthyAmps * (1 - Math.exp(-since / coilSeconds));
+      case 'short in an instant':
+        // Then the fuse has opened.
+        return seconds < shortAt ? normal : seconds < shortAt + shortFor ? limitAmps : 0;
+      case 'contact bounces':
+        return gone(seconds) ? 0 : normal;
+      case 'healthy':
+      case 'dead bar':
+        return normal;
+    }
+  };
+}
+
+const climbShare = 0.42;
+/** L over R of a winding, seconds. */
+const coilSeconds = 0.02;
+const runUpSeconds = 0.12;
+const filamentSeconds = 0.03;
+const ceramicSeconds = 2.5;
+
+/** The healthy course after switch-on, settled at 1. */
+function runningOf({ character, kind, pulseHertz, bars }: Recording): (since: number) => number {
+  switch (character) {
+    case 'motor':
+      return (since) => {
+        const start =
+          1 + (stallTimes - 1) * Math.exp(-since / runUpSeconds) * (1 - Math.exp(-since / (coilSeconds / 4)));
+        const pulse = Math.floor(since * pulseHertz);
+        const weak = kind === 'dead bar' && pulse % bars === 0 ? deadBarDepth : 0;
+        const phase = since * pulseHertz - pulse;
+        return (
+          start *
+          (1 + rippleShare * (Math.sin(Math.PI * phase) - 2 / Math.PI) - weak * Math.sin(Math.PI * phase))
+        );
+      };
+    case 'lamp':
+      return (since) => 1 + 8 * Math.exp(-since / filamentSeconds);
+    case 'heater':
+      return (since) => 1 + 0.9 * Math.exp(-since / ceramicSeconds) * (1 - Math.exp(-since / 0.3));
+    case 'coil':
+      return (since) => 1 - Math.exp(-since / coilSeconds);
+  }
+}
+
+const rippleShare = 0.16;
+const deadBarDepth = 0.3;
+
+/** Moments in which a contact that bounces is open. */
+function bouncesOf({ onAt, seconds }: Recording, random: () => number): (at: number) => boolean {
+  const count = 3 + Math.floor(random() * 12);
+  const moments = Array.from({ length: count }, () => {
+    const from = onAt + 0.6 + random() * Math.max(0.1, seconds - onAt - 1);
+    return [from, from + 0.02 + 0.25 * random()] as const;
+  });
+  return (at) => moments.some(([from, to]) => at >= from && at < to);
+}

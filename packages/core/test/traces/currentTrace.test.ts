@@ -1,0 +1,52 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Circuit } from '../../src/circuit/circuit';
+import { withControl } from '../../src/circuit/operatingState';
+import { restingState } from '../../src/circuit/restingState';
+import type { Fault } from '../../src/faults/fault';
+import { hypothesesOf } from '../../src/faults/hypotheses';
+import { traceOutcome } from '../../src/instruments/currentTrace';
+import { circuitRecording, expectedAmps } from '../../src/traces/circuitRecording';
+import { createPredictor } from '../../src/suspicion/predictor';
+import { suspicionOf } from '../../src/suspicion/suspicion';
+
+const circuit = JSON.parse(
+  readFileSync(join(__dirname, '../../../../demo/circuits/hatchback-fan.json'), 'utf8'),
+) as Circuit;
+const running = withControl(withControl(restingState(circuit), 'key', 'run'), 'coolant', 'hot');
+const faultOf = (suspect: string, kind: RegExp): Fault =>
+  hypothesesOf(circuit).find((each) => each.suspect === suspect && kind.test(each.name))!.fault!;
+
+test('the fan draws about 11 A when healthy: 12.6 V over 1.12 Ω and what the wires take', () => {
+  expect(expectedAmps(circuit, running, 'F30')).toBeGreaterThan(10);
+  expect(expectedAmps(circuit, running, 'F30')).toBeLessThan(11.3);
+});
+
+test('a recorder sees of each fault what the circuit then draws', () => {
+  const kindWith = (fault: Fault | null, comesAndGoes = false) =>
+    circuitRecording(circuit, running, fault, 'F30', 20, comesAndGoes).kind;
+  expect(kindWith(null)).toBe('healthy');
+  expect(kindWith(faultOf('FAN', /drags/))).toBe('draws too much');
+  expect(kindWith(faultOf('W13', /open/))).toBe('nothing flows');
+  expect(kindWith(faultOf('W13', /open/), true)).toBe('contact bounces');
+  expect(kindWith({ kind: 'short to ground', section: 'W13', ohms: 0.02, position: 0.5 })).toBe(
+    'short in an instant',
+  );
+});
+
+test('a recording that draws too much, as evidence: the fan is suspected, the wires to it are not', () => {
+  const predictor = createPredictor(circuit);
+  const reading = {
+    id: 'r',
+    test: { instrument: 'trace', at: 'F30' } as const,
+    state: running,
+    value: { kind: 'outcome', outcome: traceOutcome('draws too much') } as const,
+  };
+  const { suspects } = suspicionOf(predictor, [reading]);
+  expect(suspects[0]?.id).toBe('FAN');
+  expect(suspects.find(({ id }) => id === 'W3')?.probability ?? 0).toBeLessThan(0.01);
+  // Nothing flows: an open, not a short.
+  const none = { ...reading, value: { kind: 'outcome', outcome: traceOutcome('nothing flows') } as const };
+  const kinds = suspicionOf(predictor, [none]).suspects[0]?.kinds.map(({ name }) => name) ?? [];
+  expect(kinds[0]).not.toMatch(/drags|short to ground/);
+});
