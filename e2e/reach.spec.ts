@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, follow, hiddenShort, openJob, test } from './workshop';
 
 /** The other views of a job that has come far, and its report. */
-const views = ['story', 'symptoms', 'modules', 'fuses', 'relay', 'repair', 'report'] as const;
+const views = ['story', 'symptoms', 'modules', 'fuses', 'relay', 'traces', 'repair', 'report'] as const;
 
 for (const light of ['night', 'day'] as const) {
   test(`jobs and job meet WCAG AA by ${light}`, async ({ page, house }) => {

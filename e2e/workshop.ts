@@ -184,7 +184,8 @@ export async function openNewJob(
   await dialog.getByLabel('What fails').fill(title);
   await dialog.getByLabel(/^Complaint/).fill(complaint);
   await dialog.getByRole('button', { name: 'Open the job' }).click();
-  await expect(page.getByTestId('next')).toBeVisible();
+  // A first plan of two thousand hypotheses takes some ten seconds, and longer on a busy machine.
+  await expect(page.getByTestId('next')).toBeVisible({ timeout: 60_000 });
 }
 
 /** A new job on the minibus: the switch pressed, ramp and step seen dead. */
@@ -207,7 +208,7 @@ export async function openDeadRamp(page: Page, address: string): Promise<void> {
 /** Goes to a step of the job by its tab. */
 export async function step(
   page: Page,
-  name: 'Story' | 'Symptoms' | 'Modules' | 'Fuses' | 'Relay' | 'Next' | 'Repair',
+  name: 'Story' | 'Symptoms' | 'Modules' | 'Fuses' | 'Relay' | 'Traces' | 'Next' | 'Repair',
 ): Promise<void> {
   await page.getByRole('navigation', { name: 'Steps of the job' }).getByRole('link', { name }).click();
 }

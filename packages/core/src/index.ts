@@ -76,6 +76,7 @@ export type { ScannedItem } from './job/simulatedScan';
 export { simulateReading } from './job/simulateReading';
 export type { Part } from './parts/part';
 export { footprintIds } from './parts/relay';
+export type { FusePart } from './parts/fuse';
 export type { CoilBand, FootprintId, RelayPart, RelayTerminal } from './parts/relay';
 export { coilBandOf } from './relays/benchCoil';
 export type { BenchKit, BenchStep } from './relays/benchProcedure';

@@ -4,7 +4,7 @@ import type { Data, Layout } from 'plotly.js';
 import Plotly from 'plotly.js';
 import { useMemo } from 'react';
 import createPlotlyComponent from 'react-plotly.js/factory';
-import type { Light } from '../store/session';
+import { pageColours } from '../app/pageColours';
 import { useAppSelector } from '../store/store';
 
 const Plot = createPlotlyComponent(Plotly);
@@ -116,19 +116,4 @@ export default function OpeningChart({
       />
     </div>
   );
-}
-
-/** The tokens of a light. */
-function pageColours(light: Light) {
-  const style = getComputedStyle(
-    document.querySelector(`[data-light='${light}']`) ?? document.documentElement,
-  );
-  const token = (name: string) => style.getPropertyValue(name).trim();
-  return {
-    ink: token('--ink'),
-    line: token('--line'),
-    clash: token('--clash'),
-    // As hexadecimal with its share of cover: the library knows no other mixing.
-    band: `${token('--dim')}4d`,
-  };
 }

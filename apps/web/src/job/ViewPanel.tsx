@@ -16,6 +16,8 @@ import { FusePanel } from '../fuses/FusePanel';
 import type { Fuses } from '../fuses/useFuses';
 import { RelayPanel } from '../relays/RelayPanel';
 import type { Relays } from '../relays/useRelays';
+import { TracePanel } from '../traces/TracePanel';
+import type { Traces } from '../traces/useTraces';
 import type { Diagnosis } from '../worker/useDiagnosis';
 import { FairToStop } from './FairToStop';
 import { CausePanel } from './CausePanel';
@@ -37,6 +39,7 @@ interface ViewPanelProps {
   readonly events: readonly JobEvent[];
   readonly fuses: Fuses;
   readonly relays: Relays;
+  readonly traces: Traces;
   readonly diagnosis: Diagnosis;
   readonly technicians: readonly Technician[];
   readonly view: JobView;
@@ -56,7 +59,20 @@ interface ViewPanelProps {
 
 /** The step of the job that is on show, under the tabs of all of them. */
 export function ViewPanel(props: ViewPanelProps) {
-  const { jobId, circuitId, circuit, events, fuses, relays, diagnosis, view, current, draft, record } = props;
+  const {
+    jobId,
+    circuitId,
+    circuit,
+    events,
+    fuses,
+    relays,
+    traces,
+    diagnosis,
+    view,
+    current,
+    draft,
+    record,
+  } = props;
   const { onOther, onHold, onShow } = props;
   const { job } = diagnosis;
   const own = current ? record : null;
@@ -76,6 +92,7 @@ export function ViewPanel(props: ViewPanelProps) {
       {shown === 'relay' && (
         <RelayPanel {...{ circuit, job, record: own, onHold, onShow, onOther }} {...relays} />
       )}
+      {shown === 'traces' && <TracePanel {...{ circuit, job, record: own }} {...traces} />}
       {shown === 'repair' && <RepairPanel {...{ circuit, diagnosis, draft }} record={own} />}
       {shown === 'next' && <Search {...props} record={own} />}
     </>

@@ -4,19 +4,19 @@ import { useCallback, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { Notices } from '../app/Notices';
 import { TopBar } from '../app/TopBar';
-import { FuseBoxes } from '../fuses/FuseBoxes';
 import { useFuses } from '../fuses/useFuses';
 import { useRelays } from '../relays/useRelays';
 import type { JobFacts } from '../store/jobs';
 import { ownKit } from '../store/session';
 import { useAppSelector } from '../store/store';
+import { useTraces } from '../traces/useTraces';
 import type { Diagnosis } from '../worker/useDiagnosis';
 import { useDiagnosis } from '../worker/useDiagnosis';
 import { CorrectReading } from './CorrectReading';
 import type { Question } from './CustomerPanel';
-import { JobMap } from './JobMap';
 import { jobViewOf } from './jobViews';
 import { KitDialog } from './KitDialog';
+import { LargeRegion } from './LargeRegion';
 import { Ledger } from './Ledger';
 import { costOf, money } from './money';
 import { OtherReading } from './OtherReading';
@@ -52,6 +52,7 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
   const fuses = useFuses(summary.circuitId, circuit, events, summary.vehicle.id, atFuses);
   const atRelay = shownView === 'relay';
   const relays = useRelays(summary.circuitId, circuit, events, summary.vehicle.id, atRelay);
+  const traces = useTraces();
   const [held, setHeld] = useState<Pick<ForeseenOutcome, 'leaves'> | null>(null);
   const [shown, setShown] = useState<Test | null>(null);
   const [open, setOpen] = useState<Opened | null>(null);
@@ -94,25 +95,17 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
         <>
           <StateStrip circuit={circuit} state={diagnosis.job.state} record={record} />
           <main className="flex min-h-0 grow flex-col lg:grid lg:grid-cols-[minmax(0,1fr)_420px] lg:grid-rows-[minmax(0,1fr)_minmax(150px,30%)]">
-            <section
-              aria-label={atFuses ? 'Boxes' : 'Harness'}
-              className="border-line h-[38vh] min-h-[260px] border-b lg:h-auto lg:min-h-0"
-            >
-              {atFuses ? (
-                <FuseBoxes circuit={circuit} fuses={fuses} />
-              ) : (
-                <JobMap
-                  {...{ circuit, diagnosis, held, shown }}
-                  onPoint={(point) => setOpen({ kind: 'point', point })}
-                />
-              )}
-            </section>
+            <LargeRegion
+              {...{ circuit, diagnosis, fuses, traces, held, shown }}
+              view={shownView}
+              onPoint={(point) => setOpen({ kind: 'point', point })}
+            />
             <section
               aria-label="Work"
               className="border-line px-4 lg:col-start-2 lg:row-span-2 lg:row-start-1 lg:overflow-auto lg:border-l lg:px-5"
             >
               <ViewPanel
-                {...{ jobId, circuit, events, diagnosis, technicians, draft, pinned, fuses, relays }}
+                {...{ jobId, circuit, events, diagnosis, technicians, draft, pinned, fuses, relays, traces }}
                 circuitId={summary.circuitId}
                 view={shownView}
                 // What answers an older question must not be entered twice by a thumb that taps twice.

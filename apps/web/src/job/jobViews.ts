@@ -5,6 +5,7 @@ export const jobViews = [
   { id: 'modules', name: 'Modules' },
   { id: 'fuses', name: 'Fuses' },
   { id: 'relay', name: 'Relay' },
+  { id: 'traces', name: 'Traces' },
   { id: 'next', name: 'Next' },
   { id: 'repair', name: 'Repair' },
 ] as const;

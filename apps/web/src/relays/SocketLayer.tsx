@@ -31,7 +31,8 @@ export function SocketLayer(props: RelayLayerProps) {
   const [picked, setPicked] = useState<RelayTerminal | null>(null);
   const selected = picked ?? nextRole ?? 'supply';
   const pin = table.pins.find(({ role }) => role === selected) ?? table.pins[0];
-  const layout = drawn ?? footprintOf(relay);
+  const footprint = footprintOf(relay);
+  const layout = drawn ?? footprint;
   const glow = Object.fromEntries(
     verdict.quarters.map(({ quarter, probability }) => [quarter, probability]),
   ) as Record<Quarter, number>;
@@ -93,10 +94,12 @@ export function SocketLayer(props: RelayLayerProps) {
             />
             <button
               type="button"
-              className="text-dim min-h-11 min-w-11 underline"
+              className="text-dim min-h-11 min-w-11 text-left text-[14px] underline"
               onClick={() => setDrawing(true)}
             >
-              {drawn === null ? `${footprintOf(relay).name}; draw it` : 'Drawn by hand; draw again'}
+              {drawn === null
+                ? `${footprint.name}, ${footprint.size}: draw it`
+                : 'Drawn by hand: draw it again'}
             </button>
           </div>
         </>

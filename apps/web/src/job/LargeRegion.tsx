@@ -1,0 +1,50 @@
+import type { Circuit, ForeseenOutcome, Test } from '@grim-lantern/core';
+import { Suspense, lazy } from 'react';
+import { FuseBoxes } from '../fuses/FuseBoxes';
+import type { Fuses } from '../fuses/useFuses';
+import type { Traces } from '../traces/useTraces';
+import type { Diagnosis } from '../worker/useDiagnosis';
+import { JobMap } from './JobMap';
+import type { JobView } from './jobViews';
+
+const TraceChart = lazy(() => import('../traces/TraceChart'));
+
+const names: Readonly<Partial<Record<JobView, string>>> = { fuses: 'Boxes', traces: 'Recordings' };
+
+/** What stands beside the step of the job: the harness, or the boxes, or the recordings. */
+export function LargeRegion({
+  view,
+  circuit,
+  diagnosis,
+  fuses,
+  traces,
+  held,
+  shown,
+  onPoint,
+}: {
+  readonly view: JobView;
+  readonly circuit: Circuit;
+  readonly diagnosis: Diagnosis;
+  readonly fuses: Fuses;
+  readonly traces: Traces;
+  readonly held: Pick<ForeseenOutcome, 'leaves'> | null;
+  readonly shown: Test | null;
+  readonly onPoint: (point: string) => void;
+}) {
+  return (
+    <section
+      aria-label={names[view] ?? 'Harness'}
+      className="border-line h-[38vh] min-h-[260px] border-b lg:h-auto lg:min-h-0"
+    >
+      {view === 'fuses' ? (
+        <FuseBoxes circuit={circuit} fuses={fuses} />
+      ) : view === 'traces' ? (
+        <Suspense fallback={<p className="text-dim p-5">Drawing …</p>}>
+          <TraceChart {...traces} {...{ circuit }} job={diagnosis.job} record={null} />
+        </Suspense>
+      ) : (
+        <JobMap {...{ circuit, diagnosis, held, shown, onPoint }} />
+      )}
+    </section>
+  );
+}

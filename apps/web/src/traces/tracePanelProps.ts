@@ -1,0 +1,14 @@
+import type { Circuit, FusePart, JobFact, JobState } from '@grim-lantern/core';
+import type { Traces } from './useTraces';
+
+/** What the traces of a job are given. */
+export interface TracePanelProps extends Traces {
+  readonly circuit: Circuit;
+  readonly job: JobState;
+  readonly record: ((fact: JobFact) => string) | null;
+}
+
+/** The fuse on show: the one chosen, else the first of the circuit. */
+export function fuseOnShow(fuses: readonly FusePart[], chosen: string | null): FusePart | undefined {
+  return fuses.find(({ id }) => id === chosen) ?? fuses[0];
+}

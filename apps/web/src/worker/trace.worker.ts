@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { createTraceService } from './traceService';
+
+expose(createTraceService());

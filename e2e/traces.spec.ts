@@ -1,0 +1,94 @@
+import type { Recorder, Recording } from '@grim-lantern/core';
+import { recordTrace } from '@grim-lantern/core';
+import type { Page } from '@playwright/test';
+import { seededRandom } from '../packages/core/test/seededRandom';
+import { expect, step, test } from './workshop';
+
+const recorder: Recorder = { samplesPerSecond: 1000, noiseAmps: 0.08, offsetAmps: 0.15, gain: 1.01 };
+const fan: Recording = {
+  character: 'motor',
+  healthyAmps: 10.6,
+  kind: 'healthy',
+  times: 1,
+  seconds: 12,
+  onAt: 1,
+  pulseHertz: 180,
+  bars: 12,
+  limitAmps: 200,
+};
+const samplesOf = (recording: Partial<Recording>) => {
+  const { times, channels } = recordTrace({ ...fan, ...recording }, recorder, seededRandom(6));
+  return Array.from(times, (t, i) => [t, channels[0]!.values[i]!] as const);
+};
+
+/** The dragging fan, in five styles of export. */
+const samples = samplesOf({ kind: 'draws too much', times: 1.7 });
+const comma = (value: number, digits: number) => value.toFixed(digits).replace('.', ',');
+const exports: Readonly<Record<string, string>> = {
+  'comma.csv': `Time (s),Current (A)\n${samples.map(([t, a]) => `${t.toFixed(3)},${a.toFixed(3)}`).join('\n')}\n`,
+  'semicolon.csv': `Zeit [s];Strom [A]\r\n${samples.map(([t, a]) => `${comma(t, 3)};${comma(a, 3)}`).join('\r\n')}\r\n`,
+  'tab.txt': `Logger export\nSample interval:\t1 ms\nCurrent (A)\n${samples.map(([, a]) => a.toFixed(3)).join('\n')}\n`,
+  'two-channels.csv': `t,Clamp,Battery\ns,A,V\n${samples.map(([t, a]) => `${t.toFixed(3)},${a.toFixed(3)},12.6`).join('\n')}\n`,
+  'epoch.csv': `timestamp,A\n${samples.map(([t, a]) => `${1764057600000 + Math.round(t * 1000)},${a.toFixed(3)}`).join('\n')}\n`,
+};
+
+async function openFan(page: Page, address: string): Promise<void> {
+  await page.goto(address);
+  await page.getByLabel('Technician').selectOption({ label: 'M. Oduya' });
+  const link = page.getByRole('list', { name: 'Jobs' }).getByRole('link', { name: /Fan fuse/ });
+  await page.goto(`${address}${await link.getAttribute('href')}`);
+  await step(page, 'Traces');
+}
+
+const file = (name: string, text: string) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+const verdict = (page: Page) => page.getByRole('region', { name: 'What the recording shows' });
+
+test('a recording in each of five styles of export is read, judged, and entered as evidence', async ({
+  page,
+  house,
+}) => {
+  await openFan(page, house.address);
+  await expect(page.getByText('a healthy circuit draws')).toContainText('10.8 A');
+  for (const [name, text] of Object.entries(exports)) {
+    await page.locator('input[type="file"]').setInputFiles(file(name, text));
+    await expect(page.getByRole('region', { name: 'Measured' })).toContainText(`${name}: 12,000 samples`);
+    await expect(verdict(page).getByRole('heading')).toHaveText('Draws too much');
+  }
+  await expect(verdict(page)).toContainText('× what a healthy one draws');
+  await expect(verdict(page)).toContainText('Fuse 30, 30 A: this recording uses');
+  const before = await page.getByTestId('reading').count();
+  await verdict(page).getByRole('button', { name: 'Enter it in the job' }).click();
+  await expect(page.getByTestId('reading')).toHaveCount(before + 1);
+  await expect(page.getByTestId('reading').first()).toContainText('Draws too much');
+  await expect(page.getByTestId('reading').first()).toContainText('Record the current in Fuse 30');
+  await step(page, 'Next');
+  await expect(
+    page.getByRole('region', { name: 'Found' }).or(page.getByTestId('next')).first(),
+  ).toBeVisible();
+});
+
+test('before and after lie over each other; a file that is dropped is read, one that is none is refused', async ({
+  page,
+  house,
+}) => {
+  await openFan(page, house.address);
+  await page.locator('input[type="file"]').setInputFiles(file('before.csv', exports['comma.csv']!));
+  await expect(verdict(page)).toBeVisible();
+  await page.getByRole('radio', { name: 'After' }).click();
+  const healthy = samplesOf({}).map(([t, a]) => `${t.toFixed(3)},${a.toFixed(3)}`);
+  await page.getByTestId('trace-drop').evaluate(
+    (target, text) => {
+      const transfer = new DataTransfer();
+      transfer.items.add(new File([text], 'after.csv', { type: 'text/csv' }));
+      target.dispatchEvent(new DragEvent('drop', { dataTransfer: transfer, bubbles: true }));
+    },
+    `Time (s),Current (A)\n${healthy.join('\n')}\n`,
+  );
+  await expect(verdict(page).getByRole('heading')).toHaveText('Healthy');
+  const chart = page.getByRole('group', { name: 'The recording over time' });
+  await expect(chart.locator('.legendtext')).toHaveText(['Before', 'After']);
+  await page.locator('input[type="file"]').setInputFiles(file('letter.csv', 'Dear Sir,\nthe fan is loud.\n'));
+  await expect(page.getByRole('alert')).toContainText('letter.csv: No two lines of numbers were found');
+  await page.getByRole('radio', { name: 'Before' }).click();
+  await expect(verdict(page).getByRole('heading')).toHaveText('Draws too much');
+});
