@@ -5,6 +5,8 @@ import { join } from 'node:path';
 import config from '../e2e/playwright.config';
 import { follow, hiddenShort, openHouse, openJob, playToTheEnd, relayJobPath } from '../e2e/workshop';
 import type { House } from '../e2e/workshop';
+import { recordTrace } from '@grim-lantern/core';
+import { seededRandom } from '../packages/core/test/seededRandom';
 import { build } from './build';
 import { inProject } from './paths';
 import { startCluster } from './postgres';
@@ -37,6 +39,7 @@ const shots: readonly Shot[] = [
   { name: 'job-fuses', light: 'night', viewport: laptop, play: fuses },
   { name: 'relay-socket', light: 'night', viewport: laptop, play: socket },
   { name: 'relay-bench', light: 'day', viewport: laptop, play: bench },
+  { name: 'job-traces', light: 'night', viewport: laptop, play: traces },
   { name: 'vehicle-boxes', light: 'day', viewport: laptop, play: boxes },
   { name: 'shared-feed', light: 'night', viewport: laptop, play: sharedFeed },
   { name: 'job-proof', light: 'night', viewport: laptop, play: proof },
@@ -112,6 +115,41 @@ async function bench(page: Page, house: House): Promise<void> {
     await page.getByLabel(label, { exact: true }).fill(text);
   }
   await page.getByRole('region', { name: 'Verdict on the relay' }).scrollIntoViewIfNeeded();
+}
+
+/** The fan that drags, and the sound one after it. */
+async function traces(page: Page, house: House): Promise<void> {
+  await openDemo(page, house, 'Fan fuse', '/traces');
+  const file = (name: string, times: number) => ({
+    name,
+    mimeType: 'text/csv',
+    buffer: Buffer.from(fanRecording(times)),
+  });
+  await page.locator('input[type="file"]').setInputFiles(file('fan before.csv', 1.7));
+  await page.getByRole('heading', { name: 'Draws too much' }).waitFor();
+  await page.getByRole('radio', { name: 'After' }).click();
+  await page.locator('input[type="file"]').setInputFiles(file('fan after.csv', 1));
+  await page.getByRole('radio', { name: 'Before' }).click();
+  await page.locator('.legendtext').nth(1).waitFor();
+}
+
+/** The radiator fan as a logger exports it, drawing so many times what it should. */
+function fanRecording(timesHealthy: number): string {
+  const recorder = { samplesPerSecond: 1000, noiseAmps: 0.08, offsetAmps: 0.12, gain: 1.01 };
+  const recording = {
+    character: 'motor',
+    healthyAmps: 10.8,
+    kind: timesHealthy > 1 ? 'draws too much' : 'healthy',
+    times: timesHealthy,
+    seconds: 20,
+    onAt: 1,
+    pulseHertz: 180,
+    bars: 12,
+    limitAmps: 200,
+  } as const;
+  const { times, channels } = recordTrace(recording, recorder, seededRandom(1));
+  const lines = Array.from(times, (t, i) => `${t.toFixed(3)},${channels[0]!.values[i]!.toFixed(3)}`);
+  return `Time (s),Current (A)\n${lines.join('\n')}\n`;
 }
 
 async function boxes(page: Page, { address }: House): Promise<void> {

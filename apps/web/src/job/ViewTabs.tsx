@@ -29,7 +29,7 @@ export function ViewTabs({
             replace
             aria-current={id === chosen ? 'page' : undefined}
             title={wanted[id]}
-            className={`flex min-h-12 min-w-11 shrink-0 grow items-center justify-center gap-1 px-1 text-[15px] font-medium sm:text-[16px] ${id === chosen ? 'bg-ink text-ground' : 'text-dim hover:text-ink'}`}
+            className={`flex min-h-12 min-w-11 shrink-0 grow items-center justify-center gap-1 px-1 text-[15px] font-medium ${id === chosen ? 'bg-ink text-ground' : 'text-dim hover:text-ink'}`}
           >
             {name}
             {wanted[id] !== undefined && (

@@ -9,6 +9,9 @@ interface Judged {
   readonly fuse: TraceAgainstFuse | null;
 }
 
+/** A kind less likely than this is not worth a word. */
+const shownFrom = 0.01;
+
 /** What kind of fault a recording shows, why, what it does to the fuse; and its way into the job. */
 export function TraceVerdictPart({
   job,
@@ -49,6 +52,7 @@ export function TraceVerdictPart({
       <p className="text-dim text-[15px]">
         {kinds
           .slice(0, 3)
+          .filter(({ probability }, index) => index === 0 || probability >= shownFrom)
           .map((each) => `${percent(each.probability)} ${each.kind}`)
           .join(' · ')}
         {unlike >= 0.05 && ` · ${percent(unlike)} like none of these`}
@@ -89,13 +93,18 @@ export function TraceVerdictPart({
 function FuseWords({ part, fuse }: { readonly part: FusePart; readonly fuse: TraceAgainstFuse | null }) {
   if (fuse === null) return null;
   const { lifeUsed, opens, loading } = fuse;
-  const within = (seconds: number | null) => (seconds === null ? 'later' : `${seconds.toPrecision(2)} s`);
+  const from = opens?.least ?? null;
+  const until = opens?.greatest ?? null;
+  const short = (seconds: number) => `${Number(seconds.toPrecision(2))} s`;
+  const opening =
+    from === null
+      ? 'it stays whole'
+      : until === null
+        ? `a quick one may open from ${short(from)} on, a slow one stays whole`
+        : `it opens between ${short(from)} and ${short(until)}`;
   return (
     <p>
-      {part.name}, {part.ratingAmps} A: this recording uses {percent(lifeUsed)} of its life
-      {opens === null
-        ? '; it stays whole'
-        : `; it opens between ${within(opens.least)} and ${within(opens.greatest)}`}
+      {`${part.name}, ${part.ratingAmps} A: this recording uses ${percent(lifeUsed)} of its life; ${opening}`}
       {loading !== null &&
         `. For good it carries ${formatQuantity(loading.continuousAmps, 'A')}: ${
           loading.marginAmps >= 0
