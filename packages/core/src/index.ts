@@ -77,7 +77,7 @@ export { simulateReading } from './job/simulateReading';
 export type { Part } from './parts/part';
 export { footprintIds } from './parts/relay';
 export type { FusePart } from './parts/fuse';
-export type { CoilBand, FootprintId, RelayPart, RelayTerminal } from './parts/relay';
+export type { FootprintId, RelayPart, RelayTerminal } from './parts/relay';
 export { coilBandOf } from './relays/benchCoil';
 export type { BenchKit, BenchStep } from './relays/benchProcedure';
 export { benchKits, benchProcedure } from './relays/benchProcedure';
@@ -89,23 +89,22 @@ export type {
   ShownOhms,
 } from './relays/benchReadings';
 export { benchVerdict } from './relays/benchTest';
-export { loadsOf, relayAmps, relayById, relaysOf, wholeState } from './relays/commanded';
+export { loadsOf, relayAmps, relayById, relaysOf } from './relays/commanded';
 export type { RelayLoad } from './relays/commanded';
 export { commandPath } from './relays/commandPath';
 export type { CommandClause, CommandGate, CommandPath, CommandWire } from './relays/commandPath';
-export { footprintOf, footprints, mirrored, pinsLaidOut } from './relays/footprints';
-export type { Footprint, PinPlace, SocketLayout } from './relays/footprints';
+export { footprintOf, mirrored, pinsLaidOut } from './relays/footprints';
+export type { PinPlace, SocketLayout } from './relays/footprints';
 export { relaysBeside } from './relays/likeRelays';
 export type { RelayOnVehicle } from './relays/likeRelays';
 export { pinNames, roleWords } from './relays/pinNames';
-export type { PinNames } from './relays/pinNames';
 export { provingMoves } from './relays/provingMoves';
 export type { ProvingMove } from './relays/provingMoves';
 export { quarterOfPin, quarters } from './relays/quarters';
 export type { Quarter } from './relays/quarters';
 export { socketTable } from './relays/socketTable';
 export type { Agreement, SocketCell, SocketPin, SocketTable } from './relays/socketTable';
-export { pinState, socketVerdict } from './relays/socketVerdict';
+export { socketVerdict } from './relays/socketVerdict';
 export type {
   PartingReading,
   PinInstrument,
@@ -116,20 +115,19 @@ export type {
 export { kindOf } from './parts/partKinds';
 export { traceOutcome } from './instruments/currentTrace';
 export { judgeTrace } from './traces/judgeTrace';
-export type { Speaks, TraceVerdict } from './traces/judgeTrace';
+export type { TraceVerdict } from './traces/judgeTrace';
 export { measureTrace } from './traces/measureTrace';
-export type { OnPeriod, TraceMeasures } from './traces/measureTrace';
+export type { TraceMeasures } from './traces/measureTrace';
 export { reduceTrace, tracePyramid } from './traces/overview';
 export type { ReducedTrace, TracePyramid } from './traces/overview';
 export { traceReader } from './traces/readTrace';
-export type { BadLine, ReadTrace, TraceReader } from './traces/readTrace';
+export type { BadLine, ReadTrace } from './traces/readTrace';
 export { recordTrace } from './traces/recordTrace';
-export type { LoadCharacter, Recorder, Recording } from './traces/recordTrace';
-export type { Trace, TraceChannel } from './traces/trace';
+export type { Recorder, Recording } from './traces/recordTrace';
+export type { Trace } from './traces/trace';
 export { channelOf, traceSeconds } from './traces/trace';
 export { traceAgainstFuse } from './traces/traceFuse';
 export type { TraceAgainstFuse } from './traces/traceFuse';
-export type { TraceKind } from './traces/traceKinds';
 export { circuitRecording, expectedAmps } from './traces/circuitRecording';
 export { cavityFills, leadFuseAmps, limiterWatts, usualKit } from './plan/kit';
 export type { Kit } from './plan/kit';
