@@ -24,8 +24,8 @@ const draws: fc.Arbitrary<RelayDraw> = fc.record({
 });
 
 test('one fault in a random relay circuit, all pins read: the right quarter is first in 99 of 100 (seed 11)', () => {
-  const { right, complaints } = socketTrials(80, 11);
-  expect(complaints).toBe(80);
+  const { right, complaints } = socketTrials(60, 11);
+  expect(complaints).toBe(60);
   expect(right).toBeGreaterThanOrEqual(0.99 * complaints);
 });
 
@@ -52,6 +52,6 @@ test('neither the numbers on the pins nor how they lie change any verdict (seed 
       };
       expect(verdictsOf(other, which)).toEqual(verdictsOf(draw, which));
     }),
-    { seed: 5, numRuns: 12 },
+    { seed: 5, numRuns: 8 },
   );
 });
