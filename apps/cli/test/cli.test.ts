@@ -216,7 +216,7 @@ describe('recordings', () => {
   test('what is no recording, and options that make no sense, get one sentence', () => {
     const words = written('words.csv', 'Dear Sir,\nthe fan is loud.\n');
     const recording = written('few.csv', 'Time (s),Current (A)\n0,1\n1,1\n2,1\n');
-    const told = (...line: string[]) => (problem(...line)).message;
+    const told = (...line: string[]) => problem(...line).message;
     expect(told('trace', words)).toMatch(/No two lines of numbers/);
     expect(told('trace', join(folder, 'none.csv'))).toMatch(/Expected a file that can be read/);
     expect(told('trace', recording, '--expected', '0')).toMatch(/--expected: Expected amps above 0/);
