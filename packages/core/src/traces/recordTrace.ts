@@ -1,3 +1,4 @@
+import { normalDraw } from '../job/simulateReading';
 import type { TraceKind } from './traceKinds';
 import type { Trace } from './trace';
 
@@ -47,14 +48,9 @@ export function recordTrace(recording: Recording, recorder: Recorder, random: ()
   for (let i = 0; i < count; i++) {
     const seconds = i / samplesPerSecond;
     times[i] = seconds;
-    values[i] = offsetAmps + gain * course(seconds) + noiseAmps * normalOf(random);
+    values[i] = offsetAmps + gain * course(seconds) + noiseAmps * normalDraw(random);
   }
   return { times, channels: [{ name: 'Current', unit: 'A', values }] };
-}
-
-/** One draw from the standard normal distribution (Box and Muller). */
-function normalOf(random: () => number): number {
-  return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 }
 
 /** The true current at any time, asked in the order of time. */
