@@ -1,5 +1,6 @@
 import type { Lead, OperatingState } from '../circuit/operatingState';
 import { withApart, withCavity, withLead, withRenewed } from '../circuit/operatingState';
+import { restingState } from '../circuit/restingState';
 import { partIdOf } from '../circuit/terminalRef';
 import { partById, placeById, terminalName } from '../circuit/terminals';
 import { endsOfRun } from '../circuit/wireRuns';
@@ -46,7 +47,8 @@ export function provingMoves(
   const { pulled } = commandStates(healthy, relay, job.state.controls);
   if (load === undefined || pulled === null) return [];
   const watch: Test = { instrument: 'load', at: load.at };
-  const own: OperatingState = { ...job.state, controls: pulled, batteryConnected: true };
+  // A lead that still lies from another move would prove what it was laid for again.
+  const own: OperatingState = { ...job.state, controls: pulled, batteryConnected: true, leads: [] };
   const inSocket = withApart(own, relay, false);
   const here = placeById(circuit, part.place)?.caution;
   const { part: loadPart } = watchedLoad(circuit, load.at);
@@ -107,8 +109,9 @@ function jumper(
  */
 function fuseFor(healthy: Predictor, relay: string, role: RelayTerminal): { amps: number; fused: boolean } {
   const { circuit, bench } = healthy;
-  const { pulled } = commandStates(healthy, relay, wholeState(circuit, {}).controls);
-  const state = withApart(wholeState(circuit, pulled ?? {}), relay, true);
+  const rest = restingState(circuit).controls;
+  const { pulled } = commandStates(healthy, relay, rest);
+  const state = withApart(wholeState(circuit, pulled ?? rest), relay, true);
   const fed = (within: OperatingState) => {
     const { solution } = bench(within, null);
     const node = solution.network.nodeOf.get(`${relay}.${role}`) ?? REFERENCE;

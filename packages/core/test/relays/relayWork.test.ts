@@ -130,6 +130,16 @@ describe('moves that prove', () => {
     expect(own?.cautions.join(' ')).toContain('never feed its output');
   });
 
+  test('a lead that lies from one move is taken off for the next: it would make the load work by itself', () => {
+    const { circuit, predictor, healthy } = built({ command: 'switch' });
+    const lead = { from: 'K.supply', to: 'K.normallyOpen', fuseAmps: 30 } as const;
+    const state = { ...wholeState(circuit, restingState(circuit).controls), leads: [lead] };
+    const job = foldJob(circuit, [{ id: 's', author: 'a', at: '', type: 'state-set', state }]);
+    const moves = provingMoves(predictor, healthy, job, assess(predictor, job).suspicion, 'K');
+    expect(moves.map(({ state: { leads } }) => leads?.length ?? 0)).toEqual([1, 1, 0, 0]);
+    expect(moves[1]?.state.leads?.[0]?.from).toBe('ground');
+  });
+
   test('with the module on the ground side the caution forbids a feed on its pin', () => {
     const own = movesOf({ command: 'low-side output' }).find(({ id }) => id.startsWith('own'));
     expect(own).toMatchObject({ id: 'own ground', state: { apart: [] } });
