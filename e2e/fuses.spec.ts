@@ -1,6 +1,5 @@
-import { hypothesesOf, restingState, simulatedSurvey } from '@grim-lantern/core';
+import { hypothesesOf, restingState, seededRandom, simulatedSurvey } from '@grim-lantern/core';
 import type { Circuit } from '@grim-lantern/core';
-import { seededRandom } from '../packages/core/test/seededRandom';
 import { expect, library, openJob, openNewJob, pickup, step, test } from './workshop';
 
 const faultOf = (circuit: Circuit, suspect: string, kind: RegExp) =>

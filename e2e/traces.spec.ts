@@ -1,7 +1,6 @@
 import type { Recorder, Recording } from '@grim-lantern/core';
-import { recordTrace } from '@grim-lantern/core';
+import { recordTrace, seededRandom } from '@grim-lantern/core';
 import type { Page } from '@playwright/test';
-import { seededRandom } from '../packages/core/test/seededRandom';
 import { expect, step, test } from './workshop';
 
 const recorder: Recorder = { samplesPerSecond: 1000, noiseAmps: 0.08, offsetAmps: 0.15, gain: 1.01 };

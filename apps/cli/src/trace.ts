@@ -145,7 +145,7 @@ export function recordedCsv(
   }
   const part = circuit.parts.find(({ id, kind }) => id === fuse && kind === 'fuse');
   if (part === undefined) throw new CliProblem(`--fuse: Expected a fuse of the circuit: got “${fuse}”.`, 2);
-  const recording = circuitRecording(circuit, state, wrong?.fault ?? null, fuse, length);
+  const recording = circuitRecording(circuit, state, wrong, fuse, length);
   const { times, channels } = recordTrace(recording, recorder, Math.random);
   const lines = Array.from(times, (t, i) => `${t.toFixed(3)},${channels[0]!.values[i]!.toFixed(3)}`);
   return `Time (s),Current (A)\n${lines.join('\n')}\n`;

@@ -1,6 +1,5 @@
-import { recordTrace } from '@grim-lantern/core';
+import { recordTrace, seededRandom } from '@grim-lantern/core';
 import { File as StreamedFile } from 'node:buffer';
-import { seededRandom } from '../../../packages/core/test/seededRandom';
 import { createTraceService } from '../src/worker/traceService';
 
 /** The page's own kind of file; this environment's cannot be read piece by piece. */

@@ -16,7 +16,7 @@ import type { Predictor } from '../src/suspicion/predictor';
 import { createPredictor } from '../src/suspicion/predictor';
 import { suspicionOf } from '../src/suspicion/suspicion';
 import { likeliestReading } from './likeliestReading';
-import { seededRandom } from './seededRandom';
+import { seededRandom } from '../src/units/seededRandom';
 
 /** A small search: a tree of wires with an open in one of them, places that cost different minutes, some behind trim. */
 export interface RandomSearch {

@@ -9,7 +9,7 @@ import { foldJob } from '../src/job/foldJob';
 import { simulateReading } from '../src/job/simulateReading';
 import type { Predictor } from '../src/suspicion/predictor';
 import { playJob } from './playJob';
-import { seededRandom } from './seededRandom';
+import { seededRandom } from '../src/units/seededRandom';
 
 /** What was said of one suspect, and whether it was the cause. */
 export interface Stated {

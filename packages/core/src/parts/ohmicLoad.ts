@@ -19,6 +19,9 @@ const openings: Readonly<Record<OhmicLoadPart['kind'], { readonly name: string; 
   motor: { name: 'brushes or winding open', rate: 1.2 },
 };
 
+/** A winding whose turns have run together: it draws more, and more still as it warms. */
+export const shortedTurns = 'winding partly shorted';
+
 /** Ohms of a load with some of its turns shorted, and of a motor that stalls, as shares of its own. */
 const shortedTurnsShare = 0.5;
 const stalledShare = 1 / 6;
@@ -38,7 +41,7 @@ function across(ohms: number, share: number, works: number): PartFailure['effect
 /** Failures of what is wound. Rates: judgement. */
 function windingFailures({ kind, ohms }: OhmicLoadPart): readonly PartFailure[] {
   const shorted: PartFailure = {
-    name: 'winding partly shorted',
+    name: shortedTurns,
     rate: 0.2,
     hazard: 'open',
     effects: across(ohms, shortedTurnsShare, 0.5),

@@ -1,10 +1,11 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
 import { CoreError } from '../errors';
-import type { Fault } from '../faults/fault';
+import type { Hypothesis } from '../faults/hypotheses';
 import { loadTargets, watchedLoad } from '../instruments/targets';
 import { partById } from '../circuit/terminals';
 import type { FusePart } from '../parts/fuse';
+import { shortedTurns } from '../parts/ohmicLoad';
 import { solveTogether } from '../solver/solution';
 import type { Solution } from '../solver/solution';
 import { fuseAmps } from '../survey/fuseAmps';
@@ -31,21 +32,25 @@ const nothingBelow = 0.05;
 /** Volts over ohms of a dead short through battery, fuse and wire: what flows at most. Judgement: 60 mΩ in all. */
 const shortOhms = 0.06;
 
+/** What is wrong while a recorder runs: a fault, and what it is called. */
+export type Wrong = Pick<Hypothesis, 'fault' | 'name'>;
+
 /**
- * What a recorder in a fuse's wire would see of a circuit with a fault: amps from the solver, the course in time from the
- * load that draws most and from what is wrong.
+ * What a recorder in a fuse's wire would see of a circuit with something wrong, or nothing: amps from the solver, the
+ * course in time from the load that draws most and from what is wrong.
  * @param comesAndGoes - whether the fault is there for moments only
  * @throws {CoreError} `circuit/unknown-part`
  */
 export function circuitRecording(
   circuit: Circuit,
   state: OperatingState,
-  fault: Fault | null,
+  wrong: Wrong | null,
   fuse: string,
   seconds: number,
   comesAndGoes = false,
 ): Recording {
   const part = fuseById(circuit, fuse);
+  const fault = wrong?.fault ?? null;
   const healthy = expectedAmps(circuit, state, fuse);
   const solution = solveTogether(circuit, state, fault === null ? [] : [fault]);
   const amps = Math.abs(fuseAmps({ circuit, state, solution }, part));
@@ -54,7 +59,7 @@ export function circuitRecording(
   return {
     character: characterOf(circuit, state),
     healthyAmps: healthy,
-    kind: kindOf(fault, ratio, blown, comesAndGoes),
+    kind: kindOf(wrong, ratio, blown, comesAndGoes),
     times: Math.max(1, Number.isFinite(ratio) ? ratio : 1),
     seconds,
     onAt: Math.min(1, seconds / 10),
@@ -64,19 +69,14 @@ export function circuitRecording(
   };
 }
 
-function kindOf(fault: Fault | null, ratio: number, blown: boolean, comesAndGoes: boolean): TraceKind {
-  if (fault === null) return ratio < nothingBelow ? 'nothing flows' : 'healthy';
+function kindOf(wrong: Wrong | null, ratio: number, blown: boolean, comesAndGoes: boolean): TraceKind {
+  if (wrong === null) return ratio < nothingBelow ? 'nothing flows' : 'healthy';
   if (blown) return 'short in an instant';
   if (comesAndGoes && ratio < nothingBelow) return 'contact bounces';
   if (ratio < nothingBelow) return 'nothing flows';
   if (ratio >= stalledFrom) return 'stalled from the start';
   if (ratio < tooMuchFrom) return 'healthy';
-  return turnsShorted(fault) ? 'starts high and climbs' : 'draws too much';
-}
-
-/** Whether a winding's turns have run together: it draws more, and more still as it warms. */
-function turnsShorted(fault: Fault): boolean {
-  return fault.kind === 'part' && fault.effect.kind === 'bridge' && fault.effect.works === undefined;
+  return wrong.name === shortedTurns ? 'starts high and climbs' : 'draws too much';
 }
 
 const characters: Readonly<Record<string, LoadCharacter>> = {

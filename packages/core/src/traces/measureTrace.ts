@@ -3,6 +3,8 @@ import type { Ripple } from './ripple';
 import { rippleOf } from './ripple';
 import type { Trace } from './trace';
 import { channelOf } from './trace';
+import type { VoltPulses } from './voltPulses';
+import { voltPulses } from './voltPulses';
 
 /** A stretch during which the current flows, by index: from its first sample to one past its last. */
 export interface OnPeriod {
@@ -45,6 +47,8 @@ export interface TraceMeasures {
     readonly lowAmps: number;
     readonly highAmps: number;
   } | null;
+  /** The pulses of the volts, where they have any: which ground is weak. */
+  readonly voltPulses: VoltPulses | null;
   /** Volts over amps while settled; null without a channel of volts. */
   readonly ohms: number | null;
   readonly chargeCoulombs: number;
@@ -83,11 +87,12 @@ export function measureTrace(trace: Trace): TraceMeasures {
   );
   const flowing = periods.reduce((sum, { start, end }) => sum + end - start, 0);
   const settled = longest === null ? null : settledIn(amps, times, longest, level ?? 0);
+  const inrush = inrushOf(amps, times, longest, settled?.amps ?? null);
   return {
     zeroOffsetAmps,
     noiseAmps,
     periods,
-    ...inrushOf(amps, times, longest, settled?.amps ?? null),
+    ...inrush,
     settledAmps: settled?.amps ?? null,
     endAmps: settled?.end ?? null,
     driftAmpsPerMinute: settled === null ? null : settled.slope * 60,
@@ -95,7 +100,7 @@ export function measureTrace(trace: Trace): TraceMeasures {
     ripple: settled === null ? null : rippleOf(amps, times, settled.from, settled.to, noiseAmps),
     dropouts,
     dropoutShare: flowing === 0 ? 0 : dropoutSeconds / (flowing + dropoutSeconds),
-    ...spikesOf(amps, times, settled),
+    ...spikesOf(amps, times, settled, inrush.inrushAmps),
     endsOpen: longest !== null && longest.to < amps.length - 1 && (periods.at(-1)?.to ?? 0) < amps.length - 1,
     pulses: pulsesOf(amps, all),
     ...withVolts(trace, amps, settled),
@@ -245,13 +250,22 @@ function inrushOf(amps: Float64Array, times: Float64Array, period: OnPeriod | nu
   return { inrushAmps: peak, inrushSeconds: times[i]! - times[at]! };
 }
 
-function spikesOf(amps: Float64Array, times: Float64Array, settled: Settled | null) {
-  let [spikes, spikeAmps, rise] = [0, -Infinity, NaN];
+/** Peaks that are no inrush: a load that was lost for a moment starts anew, no higher than it did at first. */
+function spikesOf(
+  amps: Float64Array,
+  times: Float64Array,
+  settled: Settled | null,
+  inrushAmps: number | null,
+) {
+  let [spikes, spikeAmps, rise, lostAt] = [0, -Infinity, NaN, -Infinity];
   if (settled === null) return { spikes, spikeAmps: null, spikeRiseSeconds: null };
   const limit = spikeTimes * settled.amps;
+  const startsWith = 1.3 * (inrushAmps ?? 6 * settled.amps);
   let above = false;
   for (let i = settled.from; i < amps.length; i++) {
     const value = amps[i]!;
+    if (value < lostBelow * settled.amps) lostAt = times[i]!;
+    if (value <= startsWith && times[i]! - lostAt < inrushWithin) continue;
     if (value > limit && !above) {
       spikes++;
       let start = i;
@@ -297,9 +311,13 @@ function integral(times: Float64Array, f: (index: number) => number): number {
 
 function withVolts(trace: Trace, amps: Float64Array, settled: Settled | null) {
   const volts = channelOf(trace, 'V')?.values;
-  if (volts === undefined) return { ohms: null, energyJoules: null };
+  if (volts === undefined) return { ohms: null, energyJoules: null, voltPulses: null };
   const energyJoules = integral(trace.times, (i) => amps[i]! * volts[i]!);
-  if (settled === null || settled.amps === 0) return { ohms: null, energyJoules };
+  const pulses = voltPulses(volts, amps, trace.times);
+  // Volts that go to and fro are not those of the supply.
+  if (settled === null || settled.amps === 0 || pulses !== null) {
+    return { ohms: null, energyJoules, voltPulses: pulses };
+  }
   const across = median(thinned(volts.subarray(settled.from, settled.to), 20_001));
-  return { ohms: across / settled.amps, energyJoules };
+  return { ohms: across / settled.amps, energyJoules, voltPulses: null };
 }

@@ -5,7 +5,7 @@ export interface ReducedTrace {
 }
 
 /** Samples under one pair of the finest level, and levels above it each hold pairs of two below. */
-const finest = 64;
+export const finestSamples = 64;
 
 /** Least and greatest of every 64 samples, of every 128, and so on: any stretch of millions is reduced in a moment. */
 export interface TracePyramid {
@@ -16,12 +16,12 @@ export interface TracePyramid {
 
 /** Builds it in one pass over the samples; it takes a 32nd of their room. */
 export function tracePyramid(values: Float64Array): TracePyramid {
-  const count = Math.ceil(values.length / finest);
+  const count = Math.ceil(values.length / finestSamples);
   let pairs = new Float64Array(2 * count);
   for (let pair = 0; pair < count; pair++) {
-    const to = Math.min(values.length, (pair + 1) * finest);
+    const to = Math.min(values.length, (pair + 1) * finestSamples);
     let [least, greatest] = [Infinity, -Infinity];
-    for (let i = pair * finest; i < to; i++) {
+    for (let i = pair * finestSamples; i < to; i++) {
       const value = values[i]!;
       if (value < least) least = value;
       if (value > greatest) greatest = value;
@@ -77,7 +77,7 @@ function extremes(values: Float64Array, levels: readonly Float64Array[], start: 
   while (at < end) {
     let [level, size] = [-1, 1];
     while (level + 1 < levels.length) {
-      const next = finest * 2 ** (level + 1);
+      const next = finestSamples * 2 ** (level + 1);
       if (at % next !== 0 || at + next > end) break;
       [level, size] = [level + 1, next];
     }

@@ -130,21 +130,45 @@ function growing() {
   };
 }
 
+/** Sample k of an interval, without the error that adding up would gather: k over a whole rate where there is one. */
+function evenly(seconds: number): (count: number) => number {
+  const rate = Math.round(1 / seconds);
+  return rate > 0 && Math.abs(rate * seconds - 1) < 1e-12
+    ? (count) => count / rate
+    : (count) => count * seconds;
+}
+
+/** What has passed since the first reading of a clock; digits that the difference of two doubles does not have go. */
+function fromFirst(first: number): (read: number) => number {
+  if (first === 0) return (read) => read;
+  const digits = Math.min(22, -Math.ceil(Math.log10(Math.abs(first) * 2 ** -51)));
+  const scale = 10 ** Math.max(0, digits);
+  return (read) => {
+    const passed = read - first;
+    const whole = passed * scale;
+    return Math.abs(whole) < Number.MAX_SAFE_INTEGER ? Math.round(whole) / scale : passed;
+  };
+}
+
 /** Samples as they come, their clock watched. */
 function sampleKeeper({ channels, time, intervalSeconds }: TraceDialect) {
   const clockTimes = growing();
   const values = channels.map(growing);
   const timeAt = time?.column ?? -1;
-  const secondsPerUnit = time === null || time.clock ? 1 : time.seconds;
+  const unitsPerSecond = time === null || time.clock ? 1 : Math.round(1 / time.seconds);
+  const spaced = evenly(intervalSeconds ?? 1);
   let [count, gaps, usual] = [0, 0, 0];
   let [first, last] = [NaN, -Infinity];
+  let since = fromFirst(0);
   return {
     count: () => count,
     /** One line's numbers; a sentence where the whole file is to be refused. */
     keep(fields: Float64Array, line: number): TraceRefusal | null {
-      const read = timeAt < 0 ? count * (intervalSeconds ?? 1) : fields[timeAt]! * secondsPerUnit;
-      if (count === 0) first = read;
-      const seconds = read - first;
+      if (count === 0 && timeAt >= 0) {
+        first = fields[timeAt]!;
+        since = fromFirst(first);
+      }
+      const seconds = timeAt < 0 ? spaced(count) : since(fields[timeAt]!) / unitsPerSecond;
       if (seconds < last) {
         return { refused: `Line ${line}: the time runs backwards, from ${last} s to ${seconds} s.` };
       }
@@ -156,7 +180,7 @@ function sampleKeeper({ channels, time, intervalSeconds }: TraceDialect) {
       last = seconds;
       clockTimes.add(seconds);
       for (let c = 0; c < channels.length; c++) {
-        values[c]!.add(fields[channels[c]!.column]! * channels[c]!.scale);
+        values[c]!.add(fields[channels[c]!.column]!);
       }
       count++;
       return count > mostSamples
@@ -179,6 +203,8 @@ function lineParser(dialect: TraceDialect): LineParser {
   const [separator, decimal] = [dialect.separator.charCodeAt(0), dialect.decimal.charCodeAt(0)];
   const clockAt = time?.clock === true ? time.column : -1;
   const fields = new Float64Array(columns);
+  const shifts = new Int8Array(columns);
+  for (const { column, scale } of dialect.channels) shifts[column] = Math.round(Math.log10(scale));
   const keeper = sampleKeeper(dialect);
   const bad: BadLine[] = [];
   let [line, badLines] = [0, 0];
@@ -186,7 +212,8 @@ function lineParser(dialect: TraceDialect): LineParser {
   const take = (bytes: Uint8Array, from: number, to: number): TraceRefusal | null => {
     line++;
     if (line <= headerLines || from === to) return null;
-    if (parseFields(bytes, from, to, separator, decimal, fields, clockAt)) return keeper.keep(fields, line);
+    if (parseFields(bytes, from, to, separator, decimal, fields, shifts, clockAt))
+      return keeper.keep(fields, line);
     badLines++;
     if (bad.length < shownBad)
       bad.push({ line, text: asText(bytes.subarray(from, Math.min(to, from + 80))) });
@@ -229,7 +256,8 @@ const powers = Float64Array.from({ length: 23 }, (_each, exponent) => 10 ** expo
 /**
  * The numbers of a line into `fields`. False where one of them is none, or there are more or fewer.
  * Digits are gathered as a whole number and divided by a power of ten once, which gives the nearest double for up to 15
- * digits (Clinger, How to read floating point numbers accurately, 1990).
+ * digits (Clinger, How to read floating point numbers accurately, 1990); what has more is left to the language.
+ * @param shifts - of each column, the power of ten of its unit: -3 for mA
  * @param clockAt - the column that is a time of day, h:mm:ss; -1 where there is none
  */
 function parseFields(
@@ -239,6 +267,7 @@ function parseFields(
   separator: number,
   decimal: number,
   fields: Float64Array,
+  shifts: Int8Array,
   clockAt: number,
 ): boolean {
   let at = from;
@@ -247,6 +276,7 @@ function parseFields(
     let [whole, digits, places, sign, clock] = [0, 0, 0, 1, 0];
     if (bytes[at] === minus || bytes[at] === plus) sign = bytes[at++] === minus ? -1 : 1;
     let fraction = false;
+    const begun = at;
     for (; at < to; at++) {
       const byte = bytes[at]!;
       if (byte >= zero && byte <= nine) {
@@ -263,16 +293,20 @@ function parseFields(
     if (digits === 0) return false;
     let exponent = -places;
     if (at < to && (bytes[at] === lowerE || bytes[at] === upperE)) {
-      let [size, way] = [0, 1];
+      let [power, way] = [0, 1];
       at++;
       if (bytes[at] === minus || bytes[at] === plus) way = bytes[at++] === minus ? -1 : 1;
       const start = at;
       for (; at < to && bytes[at]! >= zero && bytes[at]! <= nine; at++)
-        size = size * 10 + (bytes[at]! - zero);
+        power = power * 10 + (bytes[at]! - zero);
       if (at === start) return false;
-      exponent += way * size;
+      exponent += way * power;
     }
-    fields[field] = sign * (clock + scaled(whole, exponent));
+    const shifted = exponent + shifts[field]!;
+    const short = whole <= Number.MAX_SAFE_INTEGER && Math.abs(shifted) <= 22;
+    const size = short ? scaled(whole, shifted) : longNumber(bytes, begun, at, shifts[field]!);
+    // Minus nought is nought.
+    fields[field] = sign * (clock + size) + 0;
     while (at < to && (bytes[at] === blank || bytes[at] === quote)) at++;
     const end = field === fields.length - 1;
     // A separator at the very end of a line is a habit of some exports.
@@ -283,9 +317,13 @@ function parseFields(
   return false;
 }
 
+/** Digits or a power of ten beyond what a double holds exactly: as the language reads them. */
+function longNumber(bytes: Uint8Array, from: number, to: number, shift: number): number {
+  const [digits, power = '0'] = asText(bytes.subarray(from, to)).replace(',', '.').split(/e/i);
+  return Number(`${digits}e${Number(power) + shift}`);
+}
+
+/** One rounding: both are exact. */
 function scaled(whole: number, exponent: number): number {
-  if (exponent === 0) return whole;
-  if (exponent < 0 && exponent >= -22) return whole / powers[-exponent]!;
-  if (exponent > 0 && exponent <= 22) return whole * powers[exponent]!;
-  return whole * 10 ** exponent;
+  return exponent < 0 ? whole / powers[-exponent]! : whole * powers[exponent]!;
 }

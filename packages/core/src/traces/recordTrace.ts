@@ -20,6 +20,8 @@ export interface Recording {
   readonly bars: number;
   /** Volts over amps of a dead short: what the supply gives at most. */
   readonly limitAmps: number;
+  /** By which share a winding that climbs has climbed at the end. */
+  readonly climbShare?: number;
 }
 
 /** How the recorder errs. */
@@ -29,6 +31,8 @@ export interface Recorder {
   readonly offsetAmps: number;
   /** As a factor. */
   readonly gain: number;
+  /** Decimals of an amp that it writes; all of them where it is not said. */
+  readonly decimals?: number;
 }
 
 /** A motor at rest takes so many times its running current. */
@@ -40,7 +44,7 @@ const stallTimes = 5.5;
  * @param random - uniform numbers in [0, 1), seeded
  */
 export function recordTrace(recording: Recording, recorder: Recorder, random: () => number): Trace {
-  const { samplesPerSecond, noiseAmps, offsetAmps, gain } = recorder;
+  const { samplesPerSecond } = recorder;
   const count = Math.max(2, Math.round(recording.seconds * samplesPerSecond));
   const times = new Float64Array(count);
   const values = new Float64Array(count);
@@ -48,14 +52,24 @@ export function recordTrace(recording: Recording, recorder: Recorder, random: ()
   for (let i = 0; i < count; i++) {
     const seconds = i / samplesPerSecond;
     times[i] = seconds;
-    values[i] = offsetAmps + gain * course(seconds) + noiseAmps * normalDraw(random);
+    values[i] = recordedAmps(recorder, course(seconds), random);
   }
   return { times, channels: [{ name: 'Current', unit: 'A', values }] };
 }
 
+/** What a recorder writes of a true current. */
+export function recordedAmps(
+  { offsetAmps, gain, noiseAmps, decimals }: Recorder,
+  amps: number,
+  random: () => number,
+): number {
+  const read = offsetAmps + gain * amps + noiseAmps * normalDraw(random);
+  return decimals === undefined ? read : Math.round(read * 10 ** decimals) / 10 ** decimals;
+}
+
 /** The true current at any time, asked in the order of time. */
-function courseOf(recording: Recording, random: () => number): (seconds: number) => number {
-  const { kind, healthyAmps, onAt, seconds: length, times, limitAmps } = recording;
+export function courseOf(recording: Recording, random: () => number): (seconds: number) => number {
+  const { kind, healthyAmps, onAt, seconds: length, times, limitAmps, climbShare = usualClimb } = recording;
   const running = runningOf(recording);
   const shortAt = onAt + (0.45 + 0.35 * random()) * (length - onAt);
   const shortFor = 0.02 + 0.2 * random();
@@ -84,7 +98,7 @@ function courseOf(recording: Recording, random: () => number): (seconds: number)
   };
 }
 
-const climbShare = 0.42;
+const usualClimb = 0.42;
 /** L over R of a winding, seconds. */
 const coilSeconds = 0.02;
 const runUpSeconds = 0.12;
@@ -92,7 +106,7 @@ const filamentSeconds = 0.03;
 const ceramicSeconds = 2.5;
 
 /** The healthy course after switch-on, settled at 1. */
-function runningOf({ character, kind, pulseHertz, bars }: Recording): (since: number) => number {
+export function runningOf({ character, kind, pulseHertz, bars }: Recording): (since: number) => number {
   switch (character) {
     case 'motor':
       return (since) => {

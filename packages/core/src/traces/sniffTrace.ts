@@ -114,13 +114,19 @@ function describe(
     const unit = unitIn(own, /[muµk]?[AV]/);
     if (named.length > 0 && unit === null && own.length > 0 && columns > 2) return [];
     const { symbol, scale } = unit ?? { symbol: 'A', scale: 1 };
-    return [{ column, name: own[0] ?? `Channel ${column}`, unit: symbol as TraceUnit, scale }];
+    return [{ column, name: nameIn(own[0]) ?? `Channel ${column}`, unit: symbol as TraceUnit, scale }];
   });
   if (channels.length === 0) return { refused: 'No column in amps or volts was found beside the time.' };
   if (channels.length > mostChannels) {
     return { refused: `There are ${channels.length} channels: expected at most ${mostChannels}.` };
   }
   return { separator, decimal, headerLines: first, columns, time, intervalSeconds, channels };
+}
+
+/** A column's name without its unit. */
+function nameIn(word: string | undefined): string | null {
+  const name = word?.replace(/\s*[([][muµk]?[AV][)\]]/, '').trim() ?? '';
+  return name === '' ? null : name;
 }
 
 const prefixes: Readonly<Record<string, number>> = { '': 1, k: 1e3, m: 1e-3, u: 1e-6, µ: 1e-6, n: 1e-9 };

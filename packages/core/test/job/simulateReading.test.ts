@@ -1,7 +1,7 @@
 import { simulateReading } from '../../src/job/simulateReading';
 import { stateSolver } from '../../src/solver/solution';
 import { library, states } from '../library';
-import { seededRandom } from '../seededRandom';
+import { seededRandom } from '../../src/units/seededRandom';
 
 const draws = 400;
 

@@ -13,7 +13,7 @@ import { differencesBetween, relaysBeside } from '../../src/relays/likeRelays';
 import { pinNames } from '../../src/relays/pinNames';
 import { provingMoves } from '../../src/relays/provingMoves';
 import { createPredictor } from '../../src/suspicion/predictor';
-import { seededRandom } from '../seededRandom';
+import { seededRandom } from '../../src/units/seededRandom';
 import { shows } from '../smallCircuit';
 import { readingOf } from './pinReadings';
 import type { RelayDraw } from './relayCircuit';

@@ -7,7 +7,7 @@ import { wholeState } from '../../src/relays/commanded';
 import { socketTable } from '../../src/relays/socketTable';
 import { socketVerdict } from '../../src/relays/socketVerdict';
 import { createPredictor } from '../../src/suspicion/predictor';
-import { seededRandom } from '../seededRandom';
+import { seededRandom } from '../../src/units/seededRandom';
 import { pinReadings, readingOf } from './pinReadings';
 import type { RelayDraw } from './relayCircuit';
 import { plainDraw, relayCircuit } from './relayCircuit';

@@ -5,7 +5,7 @@ import { footprintIds } from '../../src/parts/relay';
 import type { QuarterVerdict } from '../../src/relays/socketVerdict';
 import { quarterVerdicts } from '../../src/relays/socketVerdict';
 import { createPredictor } from '../../src/suspicion/predictor';
-import { seededRandom } from '../seededRandom';
+import { seededRandom } from '../../src/units/seededRandom';
 import { pinReadings } from './pinReadings';
 import type { RelayDraw } from './relayCircuit';
 import { relayCircuit } from './relayCircuit';

@@ -2,7 +2,7 @@ import { assess } from '../../src/job/assess';
 import { foldJob } from '../../src/job/foldJob';
 import { quarterVerdicts } from '../../src/relays/socketVerdict';
 import { createPredictor } from '../../src/suspicion/predictor';
-import { seededRandom } from '../seededRandom';
+import { seededRandom } from '../../src/units/seededRandom';
 import { pinReadings } from './pinReadings';
 import type { RelayDraw } from './relayCircuit';
 import { relayCircuit } from './relayCircuit';

@@ -9,7 +9,7 @@ import { createPredictor } from '../../src/suspicion/predictor';
 import { daysToFlat, pullEffects, restSurvey } from '../../src/survey/restSurvey';
 import { simulatedSurvey } from '../../src/survey/simulatedSurvey';
 import { surveyOrder } from '../../src/survey/surveyOrder';
-import { seededRandom } from '../seededRandom';
+import { seededRandom } from '../../src/units/seededRandom';
 
 const pickup = pickupDocument as unknown as Circuit;
 const rest = restingState(pickup);

@@ -3,9 +3,10 @@ import { join } from 'node:path';
 import type { Circuit } from '../../src/circuit/circuit';
 import { withControl } from '../../src/circuit/operatingState';
 import { restingState } from '../../src/circuit/restingState';
-import type { Fault } from '../../src/faults/fault';
+import type { Hypothesis } from '../../src/faults/hypotheses';
 import { hypothesesOf } from '../../src/faults/hypotheses';
 import { traceOutcome } from '../../src/instruments/currentTrace';
+import type { Wrong } from '../../src/traces/circuitRecording';
 import { circuitRecording, expectedAmps } from '../../src/traces/circuitRecording';
 import { createPredictor } from '../../src/suspicion/predictor';
 import { suspicionOf } from '../../src/suspicion/suspicion';
@@ -14,8 +15,8 @@ const circuit = JSON.parse(
   readFileSync(join(__dirname, '../../../../demo/circuits/hatchback-fan.json'), 'utf8'),
 ) as Circuit;
 const running = withControl(withControl(restingState(circuit), 'key', 'run'), 'coolant', 'hot');
-const faultOf = (suspect: string, kind: RegExp): Fault =>
-  hypothesesOf(circuit).find((each) => each.suspect === suspect && kind.test(each.name))!.fault!;
+const wrongOf = (suspect: string, kind: RegExp): Hypothesis =>
+  hypothesesOf(circuit).find((each) => each.suspect === suspect && kind.test(each.name))!;
 
 test('the fan draws about 11 A when healthy: 12.6 V over 1.12 Ω and what the wires take', () => {
   expect(expectedAmps(circuit, running, 'F30')).toBeGreaterThan(10);
@@ -23,15 +24,19 @@ test('the fan draws about 11 A when healthy: 12.6 V over 1.12 Ω and what the wi
 });
 
 test('a recorder sees of each fault what the circuit then draws', () => {
-  const kindWith = (fault: Fault | null, comesAndGoes = false) =>
-    circuitRecording(circuit, running, fault, 'F30', 20, comesAndGoes).kind;
+  const kindWith = (wrong: Wrong | null, comesAndGoes = false) =>
+    circuitRecording(circuit, running, wrong, 'F30', 20, comesAndGoes).kind;
   expect(kindWith(null)).toBe('healthy');
-  expect(kindWith(faultOf('FAN', /drags/))).toBe('draws too much');
-  expect(kindWith(faultOf('W13', /open/))).toBe('nothing flows');
-  expect(kindWith(faultOf('W13', /open/), true)).toBe('contact bounces');
-  expect(kindWith({ kind: 'short to ground', section: 'W13', ohms: 0.02, position: 0.5 })).toBe(
-    'short in an instant',
-  );
+  expect(kindWith(wrongOf('FAN', /drags/))).toBe('draws too much');
+  expect(kindWith(wrongOf('W13', /open/))).toBe('nothing flows');
+  expect(kindWith(wrongOf('W13', /open/), true)).toBe('contact bounces');
+  expect(kindWith(wrongOf('FAN', /winding partly shorted/))).toBe('starts high and climbs');
+  expect(
+    kindWith({
+      name: 'short to ground',
+      fault: { kind: 'short to ground', section: 'W13', ohms: 0.02, position: 0.5 },
+    }),
+  ).toBe('short in an instant');
 });
 
 test('a recording that draws too much, as evidence: the fan is suspected, the wires to it are not', () => {

@@ -27,7 +27,7 @@ describe('export styles', () => {
   test('comma, a header line with units in it', () => {
     const { trace } = whole(lines('Time (ms),Current (A)', '0,0.1', '1,11.25', '2,-0.5'));
     expect([...trace.times]).toEqual([0, 0.001, 0.002]);
-    expect(trace.channels).toMatchObject([{ name: 'Current (A)', unit: 'A' }]);
+    expect(trace.channels).toMatchObject([{ name: 'Current', unit: 'A' }]);
     expect([...trace.channels[0]!.values]).toEqual([0.1, 11.25, -0.5]);
   });
 

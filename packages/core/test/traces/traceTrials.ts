@@ -3,7 +3,7 @@ import { measureTrace } from '../../src/traces/measureTrace';
 import { recordTrace } from '../../src/traces/recordTrace';
 import type { TraceKind } from '../../src/traces/traceKinds';
 import { traceKinds } from '../../src/traces/traceKinds';
-import { seededRandom } from '../seededRandom';
+import { seededRandom } from '../../src/units/seededRandom';
 import { oddRecording, randomRecording } from './randomRecording';
 
 /** By true kind, how often each verdict was given; `null` for one that could not tell. */

@@ -1,13 +1,14 @@
 import fc from 'fast-check';
+import { openingBand } from '../../src/fuses/openingTime';
 import { judgeTrace } from '../../src/traces/judgeTrace';
 import { measureTrace } from '../../src/traces/measureTrace';
 import { reduceTrace, tracePyramid } from '../../src/traces/overview';
 import type { Recording } from '../../src/traces/recordTrace';
 import { recordTrace } from '../../src/traces/recordTrace';
 import type { Trace } from '../../src/traces/trace';
-import { traceAgainstFuse } from '../../src/traces/traceFuse';
+import { openingAgreement, traceAgainstFuse } from '../../src/traces/traceFuse';
 import { traceKinds } from '../../src/traces/traceKinds';
-import { seededRandom } from '../seededRandom';
+import { seededRandom } from '../../src/units/seededRandom';
 import { oddTrials, traceTrials } from './traceTrials';
 
 /** A current given by a formula, sampled evenly; volts as well where they are given. */
@@ -106,34 +107,84 @@ describe('measured', () => {
       t < 1 || [3, 5, 8].some((at) => t > at && t < at + 0.1) ? 0 : 5,
     );
     expect(measureTrace(bounces).dropouts).toBe(3);
+    // A load that starts anew after a loss draws its inrush again: no spike, but for one beyond it.
+    const anew = (peak: number) =>
+      sampled(10, 1000, (t) =>
+        t < 1 || (t > 5 && t < 5.4) ? 0 : t < 1.1 ? 30 : t >= 5.4 && t < 5.5 ? peak : 5,
+      );
+    expect(measureTrace(anew(30)).spikes).toBe(0);
+    expect(measureTrace(anew(80)).spikes).toBe(1);
     expect(measureTrace(bounces).dropoutShare).toBeCloseTo(0.3 / 9, 2);
   });
 });
 
 describe('against the fuse', () => {
+  const held = (trace: Trace) => traceAgainstFuse(trace, measureTrace(trace), 'regular blade', 30);
+
   test('41 A through a 30 A regular blade: twice the time, twice its life; 20 A use nothing of it', () => {
-    const life = (amps: number, seconds: number) =>
-      traceAgainstFuse(
-        sampled(seconds, 100, () => amps),
-        0,
-        amps,
-        'regular blade',
-        30,
-      );
+    const life = (amps: number, seconds: number) => held(sampled(seconds, 100, () => amps));
     expect(life(41, 20).lifeUsed).toBeCloseTo(2 * life(41, 10).lifeUsed, 6);
-    expect(life(20, 100)).toMatchObject({ lifeUsed: 0, opens: null });
+    expect(life(20, 100)).toMatchObject({ lifeUsed: 0, opens: null, goingOn: null });
   });
 
   test('at twice its rating a 30 A blade opens between 0.15 s and 5 s', () => {
-    const { opens } = traceAgainstFuse(
-      sampled(10, 1000, () => 60),
-      0,
-      60,
-      'regular blade',
-      30,
-    );
+    const { opens } = held(sampled(10, 1000, () => 60));
     expect(opens?.least).toBeCloseTo(0.15, 2);
     expect(opens?.greatest).toBeCloseTo(5, 1);
+  });
+
+  test('19 A and 2 A more each minute: it opens after a quarter of an hour, not after two minutes', () => {
+    const climbing = held(sampled(241, 50, (t) => (t < 1 ? 0 : 19 + (2 * (t - 1)) / 60)));
+    expect(climbing.opens).toBeNull();
+    // 33 A, the least that ever opens it, are there after 7 minutes; at 60 A, after 20.5, it is open within seconds.
+    expect(climbing.goingOn?.least).toBeGreaterThan(7 * 60);
+    expect(climbing.goingOn?.greatest).toBeLessThan(20.6 * 60);
+    expect(openingAgreement(climbing, 1, 15 * 60)).toBe('agrees');
+    expect(openingAgreement(climbing, 1, 2 * 60)).toBe('sooner');
+    expect(openingAgreement(climbing, 1, 60 * 60)).toBe('later');
+    const steady = held(sampled(241, 50, (t) => (t < 1 ? 0 : 19)));
+    expect(openingAgreement(steady, 1, 15 * 60)).toBe('stays whole');
+  });
+
+  test('39 A that stay: half of what opens it sooner is over after a while, and a recording that ended is not gone on with', () => {
+    const band = openingBand('regular blade', 1.3)!;
+    const { goingOn } = held(sampled(11, 100, (t) => (t < 1 ? 0 : 39)));
+    expect(goingOn!.least).toBeCloseTo(1 + band.least, 0);
+    expect(goingOn!.greatest).toBeCloseTo(1 + band.greatest, -1);
+    expect(held(sampled(11, 100, (t) => (t < 1 || t > 1.2 ? 0 : 39))).goingOn).toBeNull();
+  });
+});
+
+describe('a pulsed load and the ground that it is switched to', () => {
+  // 5 A while the driver is on, two thirds of the time; its own ground keeps 1.4 V: 1.4 V / 5 A = 0.28 Ω.
+  const pulsed = (lowVolts: number) =>
+    measureTrace(
+      sampled(
+        4,
+        2000,
+        (t) => ((10 * t) % 1 < 2 / 3 ? 5 : 0),
+        (t) => ((10 * t) % 1 < 2 / 3 ? lowVolts : 13.8),
+      ),
+    ).voltPulses;
+
+  test('a low level of 1.4 V at 5 A: 0.28 Ω between it and ground', () => {
+    const found = pulsed(1.4)!;
+    expect(found).toMatchObject({ lowVolts: 1.4, highVolts: 13.8 });
+    expect(found.hertz).toBeCloseTo(10, 2);
+    expect(found.lowShare).toBeCloseTo(2 / 3, 2);
+    expect(found.weakGround!.ohms).toBeCloseTo(0.28, 6);
+  });
+
+  test('0.3 V are the driver’s own; a battery that sags from 12.6 V to 11 V is no pulse', () => {
+    expect(pulsed(0.3)).toMatchObject({ weakGround: null });
+    const sagging = sampled(
+      4,
+      2000,
+      (t) => (t < 1 ? 0 : 30),
+      (t) => (t < 1 ? 12.6 : 11),
+    );
+    expect(measureTrace(sagging).voltPulses).toBeNull();
+    expect(measureTrace(sagging).ohms).toBeCloseTo(11 / 30, 6);
   });
 });
 
