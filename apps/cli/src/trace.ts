@@ -1,4 +1,11 @@
-import type { Circuit, FuseStyle, Hypothesis, OperatingState, ReadTrace } from '@grim-lantern/core';
+import type {
+  Circuit,
+  FuseStyle,
+  Hypothesis,
+  OperatingState,
+  ReadTrace,
+  TraceMeasures,
+} from '@grim-lantern/core';
 import {
   circuitRecording,
   formatQuantity,
@@ -44,16 +51,11 @@ export function traceDocument(file: string, { expected, rating, style }: TraceOp
 
 type TraceReport = ReturnType<typeof traceDocument>;
 
-function againstFuse(
-  { trace }: ReadTrace,
-  { zeroOffsetAmps, settledAmps }: ReturnType<typeof measureTrace>,
-  style: FuseStyle,
-  ratingAmps: number,
-) {
+function againstFuse({ trace }: ReadTrace, measures: TraceMeasures, style: FuseStyle, ratingAmps: number) {
   return {
     style,
     ratingAmps,
-    ...traceAgainstFuse(trace, zeroOffsetAmps ?? 0, settledAmps, style, ratingAmps),
+    ...traceAgainstFuse(trace, measures, style, ratingAmps),
   };
 }
 

@@ -3,6 +3,8 @@ import { readFile, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
 import type { Database } from './database/database';
+import { demoRecordingSchema, keepDemoRecordings } from './demoRecordings';
+import { createTraceShelf } from './traces/traceShelf';
 
 const demoSchema = z.strictObject({
   id: z.uuid(),
@@ -20,6 +22,7 @@ const demoJobSchema = z.strictObject({
   title: z.string(),
   openedAt: z.iso.datetime(),
   events: z.array(jobEventSchema),
+  recordings: z.array(demoRecordingSchema).default([]),
 });
 
 /**
@@ -29,9 +32,10 @@ const demoJobSchema = z.strictObject({
  * @throws {Error} naming the file and the field that does not fit
  */
 export async function loadDemo(
-  { models, sequelize }: Database,
+  database: Database,
   folder: string,
 ): Promise<{ workshopId: string; loaded: number }> {
+  const { models, sequelize } = database;
   const { workshop, circuits, centres, jobs } = await readDemo(folder);
   const workshopId = workshop.id;
   const known = await models.Job.findAll({ where: { workshopId }, attributes: ['id'] });
@@ -63,6 +67,11 @@ export async function loadDemo(
       );
     }
   });
+  const shelf = createTraceShelf(database, workshopId);
+  for (const { id, circuitId, recordings } of jobs) {
+    const circuit = circuits.find((each) => each.id === circuitId)?.document;
+    if (circuit !== undefined) await keepDemoRecordings(shelf, id, circuit, recordings);
+  }
   return { workshopId, loaded: missing.length };
 }
 

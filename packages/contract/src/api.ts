@@ -6,6 +6,7 @@ import { centreRecordSchema, keptCentreSchema } from './centre';
 import { colleagueSchema, keptVehicleSchema, kitSchema, vehicleRecordSchema, vehicleSchema } from './people';
 import { newRelayEntrySchema, relayEntrySchema } from './relayEntry';
 import { longText, shortText } from './text';
+import { traceFilingSchema, traceRecordSchema } from './trace';
 
 const id = z.uuid('Expected a UUID.');
 
@@ -76,6 +77,8 @@ export interface Route {
   readonly path: string;
   readonly summary: string;
   readonly body?: z.ZodType;
+  /** What travels as bytes, a `grim-lantern/trace` file, in place of JSON. */
+  readonly bytes?: 'body' | 'reply';
   readonly query?: Readonly<Record<string, z.ZodType>>;
   readonly reply: z.ZodType;
   /** Statuses other than 200, and when. */
@@ -205,6 +208,43 @@ export const routes = {
     summary: 'Append events; one that is stored already is not stored twice',
     body: appendEventsSchema,
     reply: eventsSchema,
+    refusals: { ...badBody, ...notFound },
+  },
+  traces: {
+    method: 'get',
+    path: '/api/jobs/{jobId}/traces',
+    summary: 'The recordings that are kept with a job, oldest first, without their samples',
+    reply: z.object({ traces: z.array(traceRecordSchema) }),
+    refusals: notFound,
+  },
+  addTrace: {
+    method: 'put',
+    path: '/api/jobs/{jobId}/traces/{traceId}',
+    summary: 'Keep a recording with a job; the same one again is not stored twice',
+    bytes: 'body',
+    query: { author: z.uuid('Expected the id of a technician.') },
+    reply: traceRecordSchema,
+    refusals: {
+      ...notFound,
+      409: 'The id is taken by something else.',
+      413: 'The recording is larger than 256 MB.',
+      422: 'It is no recording that can be read; nothing was stored.',
+    },
+  },
+  traceFile: {
+    method: 'get',
+    path: '/api/traces/{traceId}/file',
+    summary: 'A recording, sample for sample',
+    bytes: 'reply',
+    reply: z.instanceof(ArrayBuffer),
+    refusals: notFound,
+  },
+  fileTrace: {
+    method: 'put',
+    path: '/api/traces/{traceId}',
+    summary: 'File a recording: which of two it is, and whether it is still wanted',
+    body: traceFilingSchema,
+    reply: traceRecordSchema,
     refusals: { ...badBody, ...notFound },
   },
   addCircuit: {

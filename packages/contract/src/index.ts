@@ -27,6 +27,8 @@ export { centreRecordSchema, fuseCentreSchema } from './centre';
 export type { CentreRecord } from './centre';
 export { relayEntrySchema, socketLayoutSchema } from './relayEntry';
 export type { RelayEntry } from './relayEntry';
+export { checkedTraceHeader, traceFilingSchema, traceHeaderSchema } from './trace';
+export type { TraceFiling, TraceRecord } from './trace';
 export { keptVehicleSchema, kitSchema, technicianSchema, vehicleSchema } from './people';
 export type { Colleague, Technician, Vehicle, VehicleRecord } from './people';
 export { publishedSchemas } from './publishedSchemas';

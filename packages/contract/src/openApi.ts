@@ -29,7 +29,7 @@ function operation(name: string, route: Route): Record<string, unknown> {
   const inQuery = Object.entries(route.query ?? {}).map(([parameter, schema]) => ({
     name: parameter,
     in: 'query',
-    required: false,
+    required: !schema.safeParse(undefined).success,
     schema: jsonSchema(schema),
   }));
   const refusals = Object.entries(route.refusals).map(([status, description]) => [
@@ -40,13 +40,17 @@ function operation(name: string, route: Route): Record<string, unknown> {
     operationId: name,
     summary: route.summary,
     parameters: [...inPath, ...inQuery],
+    ...(route.bytes === 'body' ? { requestBody: { required: true, content: recording } } : {}),
     ...(route.body === undefined ? {} : { requestBody: { required: true, content: json(route.body) } }),
     responses: {
-      200: { description: 'Done.', content: json(route.reply) },
+      200: { description: 'Done.', content: route.bytes === 'reply' ? recording : json(route.reply) },
       ...Object.fromEntries(refusals),
     },
   };
 }
+
+/** A `grim-lantern/trace` file. */
+const recording = { 'application/octet-stream': { schema: { type: 'string', format: 'binary' } } };
 
 function json(schema: z.ZodType) {
   return { 'application/json': { schema: jsonSchema(schema) } };

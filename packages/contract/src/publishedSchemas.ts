@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { circuitSchema } from './circuit';
 import { jobFileSchema } from './jobFile';
+import { traceHeaderSchema } from './trace';
 
 /**
  * The JSON Schemas of the open documents, by file name, generated from what the application checks with. What a
@@ -11,5 +12,6 @@ export function publishedSchemas(): ReadonlyMap<string, unknown> {
   return new Map([
     ['circuit.schema.json', generated(circuitSchema)],
     ['job.schema.json', generated(jobFileSchema)],
+    ['trace-header.schema.json', generated(traceHeaderSchema)],
   ]);
 }

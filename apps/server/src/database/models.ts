@@ -2,6 +2,7 @@ import type { RelayEntry } from '@grim-lantern/contract';
 import type { Circuit, FuseCentre, JobEvent, Kit } from '@grim-lantern/core';
 import type { CreationOptional, InferAttributes, InferCreationAttributes, Sequelize } from 'sequelize';
 import { DataTypes, Model } from 'sequelize';
+import type { TraceDocument } from '../traces/traceShelf';
 
 class WorkshopRow extends Model<InferAttributes<WorkshopRow>, InferCreationAttributes<WorkshopRow>> {
   declare id: string;
@@ -72,6 +73,24 @@ class JobEventRow extends Model<InferAttributes<JobEventRow>, InferCreationAttri
   declare body: JobEvent;
 }
 
+export class TraceRow extends Model<InferAttributes<TraceRow>, InferCreationAttributes<TraceRow>> {
+  declare workshopId: string;
+  declare id: string;
+  declare jobId: string;
+  declare authorId: string;
+  declare at: Date;
+  declare document: TraceDocument;
+  declare sha256: Buffer;
+  declare overview: Buffer;
+}
+
+class TracePieceRow extends Model<InferAttributes<TracePieceRow>, InferCreationAttributes<TracePieceRow>> {
+  declare workshopId: string;
+  declare traceId: string;
+  declare piece: number;
+  declare bytes: Buffer;
+}
+
 export interface Models {
   readonly Workshop: typeof WorkshopRow;
   readonly Technician: typeof TechnicianRow;
@@ -81,6 +100,8 @@ export interface Models {
   readonly Circuit: typeof CircuitRow;
   readonly Job: typeof JobRow;
   readonly JobEvent: typeof JobEventRow;
+  readonly Trace: typeof TraceRow;
+  readonly TracePiece: typeof TracePieceRow;
 }
 
 // Made anew for each column: Sequelize writes the column's own name into what it is given.
@@ -93,7 +114,7 @@ const text = () => ({ type: DataTypes.TEXT, allowNull: false });
  * its own, so that two databases in one process do not share them.
  */
 export function defineModels(sequelize: Sequelize): Models {
-  return { ...houseModels(sequelize), ...jobModels(sequelize) };
+  return { ...houseModels(sequelize), ...jobModels(sequelize), ...traceModels(sequelize) };
 }
 
 const optionsFor = (sequelize: Sequelize) => (tableName: string) => ({
@@ -104,7 +125,7 @@ const optionsFor = (sequelize: Sequelize) => (tableName: string) => ({
   underscored: true,
 });
 
-function houseModels(sequelize: Sequelize): Omit<Models, 'Job' | 'JobEvent'> {
+function houseModels(sequelize: Sequelize): Omit<Models, 'Job' | 'JobEvent' | 'Trace' | 'TracePiece'> {
   const options = optionsFor(sequelize);
   return {
     Workshop: class extends WorkshopRow {}.init(
@@ -184,6 +205,35 @@ function jobModels(sequelize: Sequelize): Pick<Models, 'Job' | 'JobEvent'> {
         body: { type: DataTypes.JSONB, allowNull: false },
       },
       options('job_events'),
+    ),
+  };
+}
+
+function traceModels(sequelize: Sequelize): Pick<Models, 'Trace' | 'TracePiece'> {
+  const options = optionsFor(sequelize);
+  const bytes = () => ({ type: DataTypes.BLOB, allowNull: false });
+  return {
+    Trace: class extends TraceRow {}.init(
+      {
+        workshopId: key(),
+        id: key(),
+        jobId: uuid(),
+        authorId: uuid(),
+        at: { type: DataTypes.DATE, allowNull: false },
+        document: { type: DataTypes.JSONB, allowNull: false },
+        sha256: bytes(),
+        overview: bytes(),
+      },
+      options('traces'),
+    ),
+    TracePiece: class extends TracePieceRow {}.init(
+      {
+        workshopId: key(),
+        traceId: key(),
+        piece: { type: DataTypes.INTEGER, primaryKey: true },
+        bytes: bytes(),
+      },
+      options('trace_pieces'),
     ),
   };
 }

@@ -10,10 +10,13 @@ import type {
 import { Router } from 'express';
 import type { Kit } from '@grim-lantern/core';
 import type { Request } from 'express';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { z } from 'zod';
 import { createCircuitShelf } from '../circuits/circuitShelf';
 import type { Database } from '../database/database';
 import { createJobLog } from '../jobs/jobLog';
+import { createTraceShelf } from '../traces/traceShelf';
 import { createVehicleShelf } from '../vehicles/vehicleShelf';
 import type { ProblemCode } from './problems';
 import { ApiProblem } from './problems';
@@ -24,7 +27,10 @@ export function apiRoutes(database: Database, workshopId: string): Router {
   const log = createJobLog(database, workshopId);
   const shelf = createCircuitShelf(database, workshopId);
   const vehicles = createVehicleShelf(database, workshopId);
-  const answers: { readonly [R in RouteName]: (request: Request) => Promise<Reply<R>> } = {
+  const traces = createTraceShelf(database, workshopId);
+  const answers: {
+    readonly [R in Exclude<RouteName, 'traceFile'>]: (request: Request) => Promise<Reply<R>>;
+  } = {
     async health() {
       await database.sequelize.query('SELECT 1');
       return { status: 'ready' };
@@ -65,18 +71,46 @@ export function apiRoutes(database: Database, workshopId: string): Router {
       const { events } = validated(routes.appendEvents.body, request.body);
       return { events: [...(await log.append(idIn(request, 'jobId', 'job/unknown'), events))] };
     },
+    traces: async (request) => ({
+      traces: [...(await traces.list(idIn(request, 'jobId', 'job/unknown')))],
+    }),
+    async addTrace(request) {
+      const { author } = validated(z.object(routes.addTrace.query), request.query);
+      const jobId = idIn(request, 'jobId', 'job/unknown');
+      const id = idIn(request, 'traceId', 'trace/unknown');
+      // A refusal in the middle must still be answered: the rest is let run out, not cut off.
+      const bytes = request.iterator({ destroyOnReturn: false });
+      try {
+        return await traces.add({ id, jobId, author, bytes });
+      } finally {
+        request.resume();
+      }
+    },
+    fileTrace(request) {
+      const id = idIn(request, 'traceId', 'trace/unknown');
+      return traces.file(id, validated(routes.fileTrace.body, request.body));
+    },
     addCircuit: (request) => shelf.add(validated(routes.addCircuit.body, request.body)),
     circuit: (request) => shelf.get(idIn(request, 'circuitId', 'circuit/unknown')),
   };
   const router = Router();
-  for (const name of Object.keys(routes) as RouteName[]) {
+  for (const name of Object.keys(answers) as (keyof typeof answers)[]) {
     const { method, path } = routes[name];
-    router[method](path.replace(/\{(\w+)\}/g, ':$1'), async (request, response) => {
+    router[method](pattern(path), async (request, response) => {
       response.json(await answers[name](request));
     });
   }
+  const { method, path } = routes.traceFile;
+  router[method](pattern(path), async (request, response) => {
+    const pieces = await traces.pieces(idIn(request, 'traceId', 'trace/unknown'));
+    response.type('application/octet-stream');
+    await pipeline(Readable.from(pieces), response);
+  });
   return router;
 }
+
+/** A path of the contract as the router writes it. */
+const pattern = (path: string) => path.replace(/\{(\w+)\}/g, ':$1');
 
 /** A UUID from the path: what is none cannot name anything that is stored. */
 function idIn(request: Request, parameter: string, unknown: ProblemCode): string {

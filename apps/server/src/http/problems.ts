@@ -16,6 +16,10 @@ const problems = {
     status: 409,
     message: 'An entry with this id is stored already, and it says something else.',
   },
+  'trace/unknown': { status: 404, message: 'There is no such recording in this workshop.' },
+  'trace/id-taken': { status: 409, message: 'This id belongs to another recording already.' },
+  'trace/too-large': { status: 413, message: 'The recording is larger than 256 MB.' },
+  'trace/unreadable': { status: 422, message: 'It is no recording that can be read.' },
   'technician/none': { status: 404, message: 'There is no such technician in this workshop.' },
   'circuit/id-taken': {
     status: 409,

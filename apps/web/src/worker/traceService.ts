@@ -84,7 +84,7 @@ export function createTraceService() {
       measures === null ? null : judgeTrace(measures, expectedAmps),
     fuse(style: FuseStyle, ratingAmps: number): TraceAgainstFuse | null {
       if (trace === null || measures === null) return null;
-      return traceAgainstFuse(trace, measures.zeroOffsetAmps ?? 0, measures.settledAmps, style, ratingAmps);
+      return traceAgainstFuse(trace, measures, style, ratingAmps);
     },
     /** The current between two moments, reduced so that no spike is lost. */
     stretch(from: number, to: number, pairs: number): ReducedTrace | null {

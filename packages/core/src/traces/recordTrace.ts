@@ -69,7 +69,7 @@ export function recordedAmps(
 
 /** The true current at any time, asked in the order of time. */
 export function courseOf(recording: Recording, random: () => number): (seconds: number) => number {
-  const { kind, healthyAmps, onAt, seconds: length, times, limitAmps, climbShare = usualClimb } = recording;
+  const { kind, healthyAmps, onAt, seconds: length, limitAmps, climbShare = usualClimb } = recording;
   const running = runningOf(recording);
   const shortAt = onAt + (0.45 + 0.35 * random()) * (length - onAt);
   const shortFor = 0.02 + 0.2 * random();
@@ -81,9 +81,9 @@ export function courseOf(recording: Recording, random: () => number): (seconds: 
     const normal = healthyAmps * running(since);
     switch (kind) {
       case 'draws too much':
-        return times * normal;
+        return normal;
       case 'starts high and climbs':
-        return times * normal * (1 + climbShare * share);
+        return normal * (1 + climbShare * share);
       case 'stalled from the start':
         return stallTimes * healthyAmps * (1 - Math.exp(-since / coilSeconds));
       case 'short in an instant':
@@ -105,27 +105,36 @@ const runUpSeconds = 0.12;
 const filamentSeconds = 0.03;
 const ceramicSeconds = 2.5;
 
-/** The healthy course after switch-on, settled at 1. */
-export function runningOf({ character, kind, pulseHertz, bars }: Recording): (since: number) => number {
+/** The course after switch-on over the healthy current: settled at 1, or at `times` where the kind draws more. */
+export function runningOf({
+  character,
+  kind,
+  times,
+  pulseHertz,
+  bars,
+}: Recording): (since: number) => number {
+  const level = kind === 'draws too much' || kind === 'starts high and climbs' ? times : 1;
   switch (character) {
     case 'motor':
       return (since) => {
+        // At rest it takes what its winding lets through, however hard it turns later.
         const start =
-          1 + (stallTimes - 1) * Math.exp(-since / runUpSeconds) * (1 - Math.exp(-since / (coilSeconds / 4)));
+          (Math.max(stallTimes, level) - level) *
+          Math.exp(-since / runUpSeconds) *
+          (1 - Math.exp(-since / (coilSeconds / 4)));
         const pulse = Math.floor(since * pulseHertz);
         const weak = kind === 'dead bar' && pulse % bars === 0 ? deadBarDepth : 0;
         const phase = since * pulseHertz - pulse;
-        return (
-          start *
-          (1 + rippleShare * (Math.sin(Math.PI * phase) - 2 / Math.PI) - weak * Math.sin(Math.PI * phase))
-        );
+        const ripple =
+          rippleShare * (Math.sin(Math.PI * phase) - 2 / Math.PI) - weak * Math.sin(Math.PI * phase);
+        return (level + start) * (1 + ripple);
       };
     case 'lamp':
-      return (since) => 1 + 8 * Math.exp(-since / filamentSeconds);
+      return (since) => level * (1 + 8 * Math.exp(-since / filamentSeconds));
     case 'heater':
-      return (since) => 1 + 0.9 * Math.exp(-since / ceramicSeconds) * (1 - Math.exp(-since / 0.3));
+      return (since) => level * (1 + 0.9 * Math.exp(-since / ceramicSeconds) * (1 - Math.exp(-since / 0.3)));
     case 'coil':
-      return (since) => 1 - Math.exp(-since / coilSeconds);
+      return (since) => level * (1 - Math.exp(-since / coilSeconds));
   }
 }
 

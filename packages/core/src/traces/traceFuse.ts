@@ -107,7 +107,8 @@ function carriedOn(
   const slope = (driftAmpsPerMinute ?? 0) / 60;
   const drift = Math.abs(slope) * 60 > leastDrift * endAmps ? slope : 0;
   const step = 1;
-  let { fast, slow, least, greatest } = within;
+  let { fast, slow, least } = within;
+  let greatest: number | null = null;
   for (let on = step; on <= followedSeconds && greatest === null; on += step) {
     const band = openingBand(style, (endAmps + drift * on) / ratingAmps);
     // A current that does not rise never comes to anything later.

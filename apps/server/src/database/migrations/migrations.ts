@@ -3,6 +3,7 @@ import { workshopMoney } from './0002-workshop-money';
 import { techniciansKit } from './0003-technicians-kit';
 import { fuseCentres } from './0004-fuse-centres';
 import { relayEntries } from './0005-relay-entries';
+import { traces } from './0006-traces';
 import type { Migration } from './migration';
 
 /** Every step, oldest first. */
@@ -12,4 +13,5 @@ export const migrations: readonly Migration[] = [
   techniciansKit,
   fuseCentres,
   relayEntries,
+  traces,
 ];
