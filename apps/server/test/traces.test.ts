@@ -42,16 +42,16 @@ const put = (bytes: Buffer, id: string = randomUUID(), query = `?author=${author
 const list = async () =>
   ((await server.http.get(`/api/jobs/${jobId}/traces`).expect(200)).body as { traces: TraceRecord[] }).traces;
 const fetched = async (id: string) => {
-  const { body } = await server.http.get(`/api/traces/${id}/file`).buffer(true).expect(200);
-  return body as Buffer;
+  const reply = await server.http.get(`/api/traces/${id}/file`).buffer(true).expect(200);
+  return reply.body as Buffer;
 };
 
 test('a recording is kept in pieces and comes back byte for byte; twice sent, it is stored once', async () => {
   const bytes = bytesOf(600_000);
   expect(bytes.length).toBeGreaterThan(5e6);
   const id = randomUUID();
-  const { body } = await put(bytes, id).expect(200);
-  expect(body).toMatchObject({ id, jobId, ...about, kept: true, samples: 600_000, seconds: 599.999 });
+  const reply = await put(bytes, id).expect(200);
+  expect(reply.body).toMatchObject({ id, jobId, ...about, kept: true, samples: 600_000, seconds: 599.999 });
   expect((await fetched(id)).equals(bytes)).toBe(true);
   const [pieces] = await server.database.sequelize.query(
     `SELECT length(bytes) AS size FROM trace_pieces WHERE trace_id = '${id}'`,
@@ -98,8 +98,8 @@ describe('refused, with nothing stored', () => {
     ['more behind it', Buffer.concat([whole, Buffer.from('x')]), /More follows/],
   ])('a file that is %s', async (_what, bytes, sentence) => {
     await unchanged(async () => {
-      const { body } = await put(bytes).expect(422);
-      expect((body as { message: string }).message).toMatch(sentence);
+      const reply = await put(bytes).expect(422);
+      expect((reply.body as { message: string }).message).toMatch(sentence);
     });
   });
 
@@ -107,8 +107,10 @@ describe('refused, with nothing stored', () => {
     const { header } = readBack(whole);
     const huge = { ...header, samples: 2e7, channels: Array.from({ length: 9 }, () => header.channels[0]) };
     await unchanged(async () => {
-      const { body } = await put(Buffer.from(`${JSON.stringify(huge)}\n`)).expect(422);
-      expect((body as { message: string }).message).toMatch(/samples: Expected at most 40 million numbers/);
+      const reply = await put(Buffer.from(`${JSON.stringify(huge)}\n`)).expect(422);
+      expect((reply.body as { message: string }).message).toMatch(
+        /samples: Expected at most 40 million numbers/,
+      );
     });
   });
 

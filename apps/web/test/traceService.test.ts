@@ -1,5 +1,9 @@
-import { recordTrace, seededRandom } from '@grim-lantern/core';
-import { File as StreamedFile } from 'node:buffer';
+import type { Circuit } from '@grim-lantern/core';
+import { liveChoices, recordTrace, seededRandom } from '@grim-lantern/core';
+import { Blob as StreamedBlob, File as StreamedFile } from 'node:buffer';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { TraceAnswer } from '../src/worker/traceService';
 import { createTraceService } from '../src/worker/traceService';
 
 /** The page's own kind of file; this environment's cannot be read piece by piece. */
@@ -55,4 +59,72 @@ test('what is no recording is refused with a sentence, and nothing is kept', asy
     status: 'refused',
     why: 'The file has 2000 MB: expected at most 500.',
   });
+});
+
+describe('in and out again', () => {
+  const about = { name: 'Lamp', fuse: 'F17', side: 'left', at: '2026-11-25T09:00:00.000Z' } as const;
+  const whole = (service: ReturnType<typeof createTraceService>) => service.stretch(0, 100, 10_000);
+  const original = globalThis.Blob;
+  beforeAll(() => {
+    globalThis.Blob = StreamedBlob as unknown as typeof Blob;
+  });
+  afterAll(() => {
+    globalThis.Blob = original;
+  });
+
+  test.each(['csv', 'file'] as const)('saved as %s and read again: the same samples', async (way) => {
+    const service = createTraceService();
+    await service.read(fileOf(csv()), () => undefined);
+    const blob = way === 'csv' ? service.csv() : service.file(about);
+    const again = createTraceService();
+    const answer = await again.read(blob as unknown as File, () => undefined);
+    expect(answer).toMatchObject({ status: 'read', report: { samples: 5000, badLines: 0 } });
+    expect(whole(again)).toEqual(whole(service));
+  });
+
+  test('a file of the other sort that is not whole is refused', async () => {
+    const service = createTraceService();
+    await service.read(fileOf('{"format":"grim-lantern/trace"}\n'), () => undefined);
+    const answer = await service.read(fileOf('{"format":"grim-lantern/trace"}\n'), () => undefined);
+    expect(answer).toMatchObject({ status: 'refused', why: expect.stringMatching(/^version: /) as string });
+    expect(await createTraceService().read(fileOf(''), () => undefined)).toMatchObject({ status: 'refused' });
+  });
+});
+
+test('the simulated recorder runs by the clock, is moved by a hold, and says at the end what it was', async () => {
+  jest.useFakeTimers();
+  const circuit = JSON.parse(
+    readFileSync(join(__dirname, '../../../demo/circuits/hatchback-fan.json'), 'utf8'),
+  ) as Circuit;
+  const state = { controls: { key: 'run', coolant: 'hot' }, batteryConnected: true, apart: [], cavities: {} };
+  const choice = liveChoices(circuit, state, 'F30').find(
+    ({ name }) => name === 'fan feed at the cowl: open',
+  )!;
+  expect(choice.mayComeAndGo).toBe(true);
+  const service = createTraceService();
+  const ended = jest.fn<void, [TraceAnswer, string]>();
+  const ticks: number[] = [];
+  const run = {
+    circuit,
+    state,
+    fuse: 'F30',
+    choice: choice.id,
+    comesAndGoes: true,
+    seconds: 20,
+    speed: 5,
+    seed: 3,
+  };
+  service.record(run, (seconds) => ticks.push(seconds), ended);
+  service.hold('radiator');
+  await jest.advanceTimersByTimeAsync(2050);
+  expect(ticks.at(-1)).toBeCloseTo(10, 6);
+  expect(service.stretch(0, 100, 1000)?.times.at(-1)).toBeCloseTo(10, 2);
+  expect(ended).not.toHaveBeenCalled();
+  await jest.advanceTimersByTimeAsync(5000);
+  jest.useRealTimers();
+  expect(ended).toHaveBeenCalledTimes(1);
+  const [answer, truth] = ended.mock.calls[0]!;
+  expect(truth).toBe('fan feed at the cowl: open, coming and going at: radiator cowl, fan.');
+  expect(answer).toMatchObject({ status: 'read', report: { samples: 20_000 } });
+  expect(service.judge(10.8)?.verdict).toBe('contact bounces');
 });

@@ -1,8 +1,7 @@
-import type { RelayEntry } from '@grim-lantern/contract';
+import type { RelayEntry, TraceRecord } from '@grim-lantern/contract';
 import type { Circuit, FuseCentre, JobEvent, Kit } from '@grim-lantern/core';
 import type { CreationOptional, InferAttributes, InferCreationAttributes, Sequelize } from 'sequelize';
 import { DataTypes, Model } from 'sequelize';
-import type { TraceDocument } from '../traces/traceShelf';
 
 class WorkshopRow extends Model<InferAttributes<WorkshopRow>, InferCreationAttributes<WorkshopRow>> {
   declare id: string;
@@ -79,7 +78,7 @@ export class TraceRow extends Model<InferAttributes<TraceRow>, InferCreationAttr
   declare jobId: string;
   declare authorId: string;
   declare at: Date;
-  declare document: TraceDocument;
+  declare document: Omit<TraceRecord, 'id' | 'jobId' | 'author' | 'picture'>;
   declare sha256: Buffer;
   declare overview: Buffer;
 }

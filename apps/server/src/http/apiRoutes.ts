@@ -16,11 +16,16 @@ import { z } from 'zod';
 import { createCircuitShelf } from '../circuits/circuitShelf';
 import type { Database } from '../database/database';
 import { createJobLog } from '../jobs/jobLog';
+import type { TraceShelf } from '../traces/traceShelf';
 import { createTraceShelf } from '../traces/traceShelf';
+import type { VehicleShelf } from '../vehicles/vehicleShelf';
 import { createVehicleShelf } from '../vehicles/vehicleShelf';
 import type { ProblemCode } from './problems';
 import { ApiProblem } from './problems';
 import { validated } from './validated';
+
+/** What answers some of the routes. */
+type Answers<N extends RouteName> = { readonly [R in N]: (request: Request) => Promise<Reply<R>> };
 
 /** The routes of the contract, each with what answers it. */
 export function apiRoutes(database: Database, workshopId: string): Router {
@@ -40,6 +45,43 @@ export function apiRoutes(database: Database, workshopId: string): Router {
       const technician = idIn(request, 'technicianId', 'technician/none');
       return keepKit(database, workshopId, technician, validated(routes.keepKit.body, request.body));
     },
+    ...vehicleAnswers(vehicles),
+    jobs: async () => ({ jobs: [...(await log.list())] }),
+    openJob: (request) => log.open(validated(routes.openJob.body, request.body)),
+    importJob: (request) => log.takeIn(validated(routes.importJob.body, request.body)),
+    job: (request) => log.get(idIn(request, 'jobId', 'job/unknown')),
+    async events(request) {
+      const { after } = validated(z.object(routes.events.query), request.query);
+      return { events: [...(await log.eventsAfter(idIn(request, 'jobId', 'job/unknown'), after))] };
+    },
+    async appendEvents(request) {
+      const { events } = validated(routes.appendEvents.body, request.body);
+      return { events: [...(await log.append(idIn(request, 'jobId', 'job/unknown'), events))] };
+    },
+    ...traceAnswers(traces),
+    addCircuit: (request) => shelf.add(validated(routes.addCircuit.body, request.body)),
+    circuit: (request) => shelf.get(idIn(request, 'circuitId', 'circuit/unknown')),
+  };
+  const router = Router();
+  for (const name of Object.keys(answers) as (keyof typeof answers)[]) {
+    const { method, path } = routes[name];
+    router[method](pattern(path), async (request, response) => {
+      response.json(await answers[name](request));
+    });
+  }
+  const { method, path } = routes.traceFile;
+  router[method](pattern(path), async (request, response) => {
+    const pieces = await traces.pieces(idIn(request, 'traceId', 'trace/unknown'));
+    response.type('application/octet-stream');
+    await pipeline(Readable.from(pieces), response);
+  });
+  return router;
+}
+
+function vehicleAnswers(
+  vehicles: VehicleShelf,
+): Answers<'keepVehicle' | 'centres' | 'keepCentre' | 'removeCentre' | 'relayEntries' | 'addRelayEntry'> {
+  return {
     keepVehicle(request) {
       const id = idIn(request, 'vehicleId', 'vehicle/unknown');
       return vehicles.keep({ id, ...validated(routes.keepVehicle.body, request.body) });
@@ -59,18 +101,11 @@ export function apiRoutes(database: Database, workshopId: string): Router {
       const id = idIn(request, 'entryId', 'relay-entry/unknown');
       return vehicles.addRelayEntry({ id, ...validated(routes.addRelayEntry.body, request.body) });
     },
-    jobs: async () => ({ jobs: [...(await log.list())] }),
-    openJob: (request) => log.open(validated(routes.openJob.body, request.body)),
-    importJob: (request) => log.takeIn(validated(routes.importJob.body, request.body)),
-    job: (request) => log.get(idIn(request, 'jobId', 'job/unknown')),
-    async events(request) {
-      const { after } = validated(z.object(routes.events.query), request.query);
-      return { events: [...(await log.eventsAfter(idIn(request, 'jobId', 'job/unknown'), after))] };
-    },
-    async appendEvents(request) {
-      const { events } = validated(routes.appendEvents.body, request.body);
-      return { events: [...(await log.append(idIn(request, 'jobId', 'job/unknown'), events))] };
-    },
+  };
+}
+
+function traceAnswers(traces: TraceShelf): Answers<'traces' | 'addTrace' | 'fileTrace'> {
+  return {
     traces: async (request) => ({
       traces: [...(await traces.list(idIn(request, 'jobId', 'job/unknown')))],
     }),
@@ -90,23 +125,7 @@ export function apiRoutes(database: Database, workshopId: string): Router {
       const id = idIn(request, 'traceId', 'trace/unknown');
       return traces.file(id, validated(routes.fileTrace.body, request.body));
     },
-    addCircuit: (request) => shelf.add(validated(routes.addCircuit.body, request.body)),
-    circuit: (request) => shelf.get(idIn(request, 'circuitId', 'circuit/unknown')),
   };
-  const router = Router();
-  for (const name of Object.keys(answers) as (keyof typeof answers)[]) {
-    const { method, path } = routes[name];
-    router[method](pattern(path), async (request, response) => {
-      response.json(await answers[name](request));
-    });
-  }
-  const { method, path } = routes.traceFile;
-  router[method](pattern(path), async (request, response) => {
-    const pieces = await traces.pieces(idIn(request, 'traceId', 'trace/unknown'));
-    response.type('application/octet-stream');
-    await pipeline(Readable.from(pieces), response);
-  });
-  return router;
 }
 
 /** A path of the contract as the router writes it. */

@@ -8,7 +8,6 @@ import {
   traceSeconds,
   writeOverview,
 } from '@grim-lantern/core';
-import type { TraceAbout } from '@grim-lantern/core';
 import { createHash } from 'node:crypto';
 import type { Database } from '../database/database';
 import type { TraceRow } from '../database/models';
@@ -141,9 +140,6 @@ async function readWhole(bytes: NewTrace['bytes']) {
   if ('refused' in found) throw new ApiProblem('trace/unreadable', undefined, found.refused);
   return { ...found, pieces, sha256: hash.digest() };
 }
-
-/** What is stored of a recording beside its samples. */
-export type TraceDocument = TraceAbout & Pick<TraceRecord, 'kept' | 'samples' | 'seconds' | 'channels'>;
 
 function traceRecord({ id, jobId, authorId, document, overview }: TraceRow): TraceRecord {
   const picture = overviewLevel(overview, document.samples, pictured);

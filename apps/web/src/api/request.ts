@@ -22,7 +22,7 @@ export async function request<R extends RouteName>(
   name: R,
   parts: RequestParts = {},
 ): Promise<Answer<Reply<R>>> {
-  const { method, path, reply } = routes[name];
+  const { path } = routes[name];
   const filled = path.replace(/\{(\w+)\}/g, (_match, key: string) =>
     encodeURIComponent(parts.params?.[key] ?? ''),
   );
@@ -30,14 +30,23 @@ export async function request<R extends RouteName>(
     Object.entries(parts.query ?? {}).map(([key, value]) => [key, String(value)]),
   );
   const address = query.size > 0 ? `${filled}?${query}` : filled;
+  return answerOf(name, address, {
+    signal: AbortSignal.timeout(patienceMilliseconds),
+    ...(parts.body === undefined
+      ? {}
+      : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(parts.body) }),
+  });
+}
+
+/** Sends a request that is ready to go, whatever its body. */
+export async function answerOf<R extends RouteName>(
+  name: R,
+  address: string,
+  parts: Omit<RequestInit, 'method'>,
+): Promise<Answer<Reply<R>>> {
+  const { method, reply } = routes[name];
   try {
-    const response = await fetch(address, {
-      method: method.toUpperCase(),
-      signal: AbortSignal.timeout(patienceMilliseconds),
-      ...(parts.body === undefined
-        ? {}
-        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(parts.body) }),
-    });
+    const response = await fetch(address, { method: method.toUpperCase(), ...parts });
     const content: unknown = await response.json();
     if (response.ok) return { status: 'done', reply: reply.parse(content) as Reply<R> };
     const problem = problemSchema.safeParse(content);

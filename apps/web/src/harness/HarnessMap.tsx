@@ -27,6 +27,10 @@ interface HarnessMapProps {
   /** Where the flag stands, and what it says. */
   readonly flag: { readonly point: Point; readonly words: string } | null;
   readonly onPoint: (terminal: TerminalRef) => void;
+  /** The point that a hand holds, ringed. */
+  readonly held?: Point | null;
+  /** Told where the map is held down, and null when it is let go; null: holding means nothing. */
+  readonly onHold?: ((point: Point | null) => void) | null;
 }
 
 /** The harness: dark where it is cleared, glowing where it is suspect, with the flag where the probe goes next. */
@@ -39,6 +43,8 @@ export function HarnessMap({
   readings,
   flag,
   onPoint,
+  held = null,
+  onHold = null,
 }: HarnessMapProps) {
   const svg = useRef<SVGSVGElement>(null);
   const stage = useRef<SVGGElement>(null);
@@ -63,7 +69,15 @@ export function HarnessMap({
   useGlowKey(toGlow);
   return (
     <div className="relative h-full w-full overflow-hidden">
-      <svg ref={svg} className="h-full w-full touch-none select-none" role="group" aria-label="Harness map">
+      <svg
+        ref={svg}
+        className="h-full w-full touch-none select-none"
+        role="group"
+        aria-label="Harness map"
+        onPointerDown={({ clientX, clientY }) => onHold?.(onStage(stage.current, clientX, clientY))}
+        onPointerUp={() => onHold?.(null)}
+        onPointerLeave={() => onHold?.(null)}
+      >
         <g ref={stage}>
           <Ribbons {...{ circuit, layout, glow }} />
           {layout.figures.map((figure) => {
@@ -111,6 +125,17 @@ export function HarnessMap({
               />
             ))}
           <MapWords figures={figures} labels={labels} />
+          {held !== null && (
+            <circle
+              cx={held.x}
+              cy={held.y}
+              r={34}
+              fill="none"
+              className="stroke-ink pointer-events-none"
+              strokeWidth={3}
+              strokeDasharray="8 5"
+            />
+          )}
         </g>
       </svg>
       <div className="absolute top-3 right-3 flex flex-col gap-1">
@@ -121,6 +146,12 @@ export function HarnessMap({
       </div>
     </div>
   );
+}
+
+/** A point of the screen as the drawing counts. */
+function onStage(stage: SVGGElement | null, x: number, y: number): Point | null {
+  const matrix = stage?.getScreenCTM();
+  return matrix == null ? null : new DOMPoint(x, y).matrixTransform(matrix.inverse());
 }
 
 /** G goes to the glow, unless something is being typed. */

@@ -7,7 +7,7 @@ import type { Diagnosis } from '../worker/useDiagnosis';
 import { JobMap } from './JobMap';
 import type { JobView } from './jobViews';
 
-const TraceChart = lazy(() => import('../traces/TraceChart'));
+const TraceRegion = lazy(() => import('../traces/TraceRegion'));
 
 const names: Readonly<Partial<Record<JobView, string>>> = { fuses: 'Boxes', traces: 'Recordings' };
 
@@ -40,7 +40,7 @@ export function LargeRegion({
         <FuseBoxes circuit={circuit} fuses={fuses} />
       ) : view === 'traces' ? (
         <Suspense fallback={<p className="text-dim p-5">Drawing …</p>}>
-          <TraceChart {...traces} {...{ circuit }} job={diagnosis.job} record={null} />
+          <TraceRegion {...{ circuit, traces, onPoint }} state={diagnosis.job.state} />
         </Suspense>
       ) : (
         <JobMap {...{ circuit, diagnosis, held, shown, onPoint }} />

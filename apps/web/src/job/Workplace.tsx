@@ -1,4 +1,4 @@
-import { minutes, readingCount } from '@grim-lantern/core';
+import { fusesOf, minutes, readingCount } from '@grim-lantern/core';
 import type { Circuit, ForeseenOutcome, JobEvent, Kit, LedgerReading, Test } from '@grim-lantern/core';
 import { useCallback, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -52,7 +52,8 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
   const fuses = useFuses(summary.circuitId, circuit, events, summary.vehicle.id, atFuses);
   const atRelay = shownView === 'relay';
   const relays = useRelays(summary.circuitId, circuit, events, summary.vehicle.id, atRelay);
-  const traces = useTraces();
+  const fuseIds = useMemo(() => fusesOf(circuit).map(({ id }) => id), [circuit]);
+  const traces = useTraces(jobId, fuseIds, shownView === 'traces');
   const [held, setHeld] = useState<Pick<ForeseenOutcome, 'leaves'> | null>(null);
   const [shown, setShown] = useState<Test | null>(null);
   const [open, setOpen] = useState<Opened | null>(null);

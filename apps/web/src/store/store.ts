@@ -5,6 +5,7 @@ import { jobsSlice } from './jobs';
 import { outboxSlice, rememberOutbox, rememberedOutbox } from './outbox';
 import { rememberSession, rememberedSession, sessionSlice } from './session';
 import { relayEntriesSlice } from './relayEntries';
+import { tracesSlice } from './traces';
 import { workshopSlice } from './workshop';
 
 /** A store that starts with what the browser remembers, and keeps that up to date. */
@@ -15,6 +16,7 @@ export function createStore() {
       workshop: workshopSlice.reducer,
       centres: centresSlice.reducer,
       relayEntries: relayEntriesSlice.reducer,
+      traces: tracesSlice.reducer,
       jobs: jobsSlice.reducer,
       outbox: outboxSlice.reducer,
     },

@@ -1,16 +1,13 @@
 import type { ReducedTrace } from '@grim-lantern/core';
-import { formatQuantity, fusesOf } from '@grim-lantern/core';
+import { formatQuantity } from '@grim-lantern/core';
 import type { Data, Layout, PlotMouseEvent, PlotRelayoutEvent, Shape } from 'plotly.js';
 import Plotly from 'plotly.js';
 import { useEffect, useMemo, useState } from 'react';
 import createPlotlyComponent from 'react-plotly.js/factory';
 import { useAppSelector } from '../store/store';
 import { pageColours } from '../app/pageColours';
-import type { TracePanelProps } from './tracePanelProps';
-import { fuseOnShow } from './tracePanelProps';
-import { useExpected } from './useExpected';
-import type { TraceState } from './useTraces';
-import { traceSlots } from './useTraces';
+import type { FuseLevels, TraceLine } from './traceLines';
+import { openingCurves } from './traceLines';
 
 const Plot = createPlotlyComponent(Plotly);
 
@@ -21,24 +18,33 @@ const expectedShare = 0.1;
 
 type Stretch = readonly [from: number, to: number];
 
-/** The recordings laid over each other from the moment of switching on, over what is expected and what the fuse bears. */
-export default function TraceChart({ circuit, job, states, fuse }: TracePanelProps) {
+/** Recordings laid over each other from the moment of switching on, over what is expected and what the fuse bears. */
+export default function TraceChart({
+  one,
+  other,
+  expected,
+  fuse,
+  explained = true,
+}: FuseLevels & {
+  /** Whether what is drawn is said below it. */
+  readonly explained?: boolean;
+  readonly one: TraceLine | null;
+  readonly other: TraceLine | null;
+}) {
   const light = useAppSelector((state) => state.session.light);
   const colours = useMemo(() => pageColours(light), [light]);
   const [seen, setSeen] = useState<Stretch | null>(null);
   const [marks, setMarks] = useState<readonly { readonly x: number; readonly y: number }[]>([]);
-  const before = useStretch(states.before, seen);
-  const after = useStretch(states.after, seen);
-  const part = fuseOnShow(fusesOf(circuit), fuse);
-  const expected = useExpected(circuit, job.state, part?.id) ?? 0;
-  const drawn = [before, after].flatMap((stretch, index): Data[] =>
+  const first = useStretch(one, seen);
+  const second = useStretch(other, seen);
+  const drawn = [first, second].flatMap((stretch, index): Data[] =>
     stretch === null
       ? []
       : [
           {
             x: [...stretch.times],
             y: [...stretch.values],
-            name: traceSlots[index]!.name,
+            name: (index === 0 ? one : other)?.name ?? '',
             mode: 'lines',
             line: {
               color: index === 0 ? colours.ink : colours.agree,
@@ -49,6 +55,22 @@ export default function TraceChart({ circuit, job, states, fuse }: TracePanelPro
           },
         ],
   );
+  const long = Math.max(...[one, other].map((line) => (line === null ? 0 : line.seconds - line.on)), 1);
+  const drawnMost = Math.max(...[first, second].map(mostOf), 1.3 * expected);
+  // The fuse's own levels are drawn where the current comes anywhere near them.
+  const high =
+    fuse !== null && drawnMost > 0.4 * fuse.ratingAmps
+      ? Math.max(1.1 * drawnMost, 1.5 * fuse.ratingAmps)
+      : 1.1 * drawnMost;
+  const curves = (fuse === null ? [] : openingCurves(fuse)).map(({ name, seconds, amps }): Data => ({
+    x: seconds,
+    y: amps,
+    name,
+    mode: 'lines',
+    line: { color: colours.clash, width: 1 },
+    hovertemplate: `%{y:.0f} A opens it after %{x:.2~g} s, ${name}<extra></extra>`,
+    showlegend: false,
+  }));
   const level = (amps: number, dash: 'dash' | 'dot'): Partial<Shape> => ({
     type: 'line',
     xref: 'paper',
@@ -70,9 +92,9 @@ export default function TraceChart({ circuit, job, states, fuse }: TracePanelPro
     xaxis: {
       ...axis,
       title: { text: 'Seconds from switching on' },
-      ...(seen === null ? {} : { range: [...seen] }),
+      range: seen === null ? [-0.02 * long, 1.02 * long] : [...seen],
     },
-    yaxis: { ...axis, title: { text: 'A' } },
+    yaxis: { ...axis, title: { text: 'A' }, range: [-0.04 * high, high], fixedrange: true },
     shapes: [
       {
         type: 'rect',
@@ -85,7 +107,7 @@ export default function TraceChart({ circuit, job, states, fuse }: TracePanelPro
         line: { width: 0 },
         layer: 'below',
       },
-      ...(part === undefined ? [] : [level(part.ratingAmps, 'dash'), level(0.75 * part.ratingAmps, 'dot')]),
+      ...(fuse === null ? [] : [level(fuse.ratingAmps, 'dash'), level(0.75 * fuse.ratingAmps, 'dot')]),
       ...marks.map(({ x }): Partial<Shape> => ({
         type: 'line',
         yref: 'paper',
@@ -97,12 +119,12 @@ export default function TraceChart({ circuit, job, states, fuse }: TracePanelPro
       })),
     ],
   };
-  const [one, other] = marks;
+  const [from, to] = marks;
   return (
     <div className="flex h-full flex-col p-2" role="group" aria-label="The recording over time">
       <div className="min-h-0 grow">
         <Plot
-          data={drawn}
+          data={[...curves, ...drawn]}
           layout={layout}
           config={{ displayModeBar: false, responsive: true, doubleClick: 'reset' }}
           style={{ width: '100%', height: '100%' }}
@@ -115,10 +137,10 @@ export default function TraceChart({ circuit, job, states, fuse }: TracePanelPro
           }}
         />
       </div>
-      <p className="text-dim min-h-6 px-2 text-[15px]">
-        {one === undefined || other === undefined
-          ? `Shaded: expected, ${formatQuantity(expected, 'A')}. Dashed: the fuse’s rating; dotted: what it carries for good. Tap two points to measure between them.`
-          : `From one to the other: ${formatSeconds(other.x - one.x)}, ${formatQuantity(other.y - one.y, 'A')}.`}
+      <p className="text-dim min-h-6 px-2 text-[15px]" hidden={!explained && to === undefined}>
+        {from === undefined || to === undefined
+          ? `Shaded: expected, ${formatQuantity(expected, 'A')}. Dashed: the fuse’s rating; dotted: what it carries for good; curves: what opens it after so long, soonest and latest. Tap two points to measure between them.`
+          : `From one to the other: ${formatSeconds(to.x - from.x)}, ${formatQuantity(to.y - from.y, 'A')}.`}
       </p>
     </div>
   );
@@ -130,6 +152,11 @@ function formatSeconds(seconds: number): string {
     : `${Number(seconds.toPrecision(4))} s`;
 }
 
+/** The highest of what is drawn. */
+function mostOf(stretch: ReducedTrace | null): number {
+  return stretch === null ? 0 : stretch.values.reduce((most, each) => Math.max(most, each), 0);
+}
+
 /** What is seen after a zoom; null for all of it. */
 function stretchOf(event: Readonly<PlotRelayoutEvent>, before: Stretch | null): Stretch | null {
   const [from, to] = [event['xaxis.range[0]'], event['xaxis.range[1]']].map(Number);
@@ -138,16 +165,14 @@ function stretchOf(event: Readonly<PlotRelayoutEvent>, before: Stretch | null): 
 }
 
 /** The part of a recording that is seen, reduced; its clock starts at its first switching on. */
-function useStretch(state: TraceState, seen: Stretch | null): ReducedTrace | null {
+function useStretch(line: TraceLine | null, seen: Stretch | null): ReducedTrace | null {
   const [found, setFound] = useState<ReducedTrace | null>(null);
-  const remote = state.status === 'read' ? state.remote : null;
-  const on = state.status === 'read' ? (state.report.measures.periods[0]?.start ?? 0) : 0;
-  const length = state.status === 'read' ? state.report.seconds : 0;
+  const { remote = null, on = 0, seconds = 0 } = line ?? {};
   useEffect(() => {
     let current = true;
     const ask = async () => {
       if (remote === null) return null;
-      const [from, to] = seen === null ? [0, length] : [seen[0] + on, seen[1] + on];
+      const [from, to] = seen === null ? [0, seconds] : [seen[0] + on, seen[1] + on];
       const stretch = await remote.stretch(from, to, pairs);
       return stretch === null ? null : { ...stretch, times: stretch.times.map((each) => each - on) };
     };
@@ -160,6 +185,6 @@ function useStretch(state: TraceState, seen: Stretch | null): ReducedTrace | nul
     return () => {
       current = false;
     };
-  }, [remote, seen, on, length]);
+  }, [remote, seen, on, seconds]);
   return remote === null ? null : found;
 }

@@ -1,12 +1,12 @@
 import type { TraceMeasures } from '@grim-lantern/core';
 import { formatQuantity, percent } from '@grim-lantern/core';
-import type { TraceState } from './useTraces';
+import type { ReadState } from './useTraces';
 
 /** What was measured, line by line, and what of the file could not be read. */
 export function TraceMeasured({
   state: { name, report },
 }: {
-  readonly state: Extract<TraceState, { status: 'read' }>;
+  readonly state: Pick<ReadState, 'name' | 'report'>;
 }) {
   const { samples, seconds, badLines, firstBad, gaps, measures } = report;
   return (
@@ -55,6 +55,18 @@ function linesOf(m: TraceMeasures): readonly (readonly [string, string])[] {
       m.pulses === null ? null : `${Number(m.pulses.hertz.toPrecision(3))} Hz, ${percent(m.pulses.duty)} on`,
     ],
     ['Between', m.pulses === null ? null : `${amps(m.pulses.lowAmps)} and ${amps(m.pulses.highAmps)}`],
+    [
+      'Volts pulsed at',
+      m.voltPulses === null
+        ? null
+        : `${Number(m.voltPulses.hertz.toPrecision(3))} Hz, ${percent(m.voltPulses.lowShare)} low`,
+    ],
+    [
+      'Low and high',
+      m.voltPulses === null
+        ? null
+        : `${formatQuantity(m.voltPulses.lowVolts, 'V')} and ${formatQuantity(m.voltPulses.highVolts, 'V')}`,
+    ],
     ['Ohms of the load', m.ohms === null ? null : formatQuantity(m.ohms, 'Ω')],
     ['Charge', `${Number(m.chargeCoulombs.toPrecision(3))} C`],
     ['Energy', m.energyJoules === null ? null : `${Number(m.energyJoules.toPrecision(3))} J`],

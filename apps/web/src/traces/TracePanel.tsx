@@ -1,75 +1,123 @@
-import { formatQuantity, fusesOf } from '@grim-lantern/core';
+import { formatQuantity, fusesOf, traceSides } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import { Segments } from '../job/Segments';
+import { KeptTraces } from './KeptTraces';
+import { RecorderPanel } from './RecorderPanel';
+import { TraceKeeping } from './TraceKeeping';
 import { TraceMeasured } from './TraceMeasured';
 import type { TracePanelProps } from './tracePanelProps';
-import { fuseOnShow } from './tracePanelProps';
+import { fuseOnShow, sideNames } from './tracePanelProps';
 import { TraceVerdictPart } from './TraceVerdictPart';
 import { useExpected } from './useExpected';
-import { traceSlots } from './useTraces';
+import { traceLayers, tracePairs } from './useTraces';
 
-/** Recordings of a current: taken in, measured, held against the fuse, their kind told and entered as evidence. */
+/** Current over time: recordings of the vehicle, and a simulated recorder to try things on. */
 export function TracePanel(props: TracePanelProps) {
-  const { circuit, job, states, slot, onSlot, onFuse, fuse } = props;
+  const { circuit, job, layer, onLayer, onFuse, fuse } = props;
   const fuses = fusesOf(circuit);
   const part = fuseOnShow(fuses, fuse);
   const field = useId();
   const expected = useExpected(circuit, job.state, part?.id);
-  const state = states[slot];
   return (
     <section aria-label="Traces" className="py-4">
       <h2 className="text-2xl font-semibold">Current over time</h2>
-      <p className="text-dim mt-1 mb-3">
-        Clamp on the wire of one fuse, recorded from before switching on. The recording stays on this page;
-        what it says can be entered in the job.
-      </p>
-      <div className="mb-3 flex flex-wrap items-center gap-3">
+      <div className="my-3 overflow-x-auto">
         <Segments
           label=""
-          name="Which recording"
-          chosen={slot}
-          positions={traceSlots}
+          name="Recordings or recorder"
+          chosen={layer}
+          positions={traceLayers}
           disabled={false}
-          onChoose={(id) => onSlot(id === 'after' ? 'after' : 'before')}
+          onChoose={(id) => onLayer(id === 'recorder' ? 'recorder' : 'recordings')}
         />
-        <span className="flex items-center gap-2">
-          <label htmlFor={field} className="text-dim text-[15px]">
-            In the wire of
-          </label>
-          <select
-            id={field}
-            className="field w-auto"
-            value={part?.id ?? ''}
-            onChange={({ target }) => onFuse(target.value)}
-          >
-            {fuses.map(({ id, name, ratingAmps }) => (
-              <option key={id} value={id}>
-                {name}, {ratingAmps} A
-              </option>
-            ))}
-          </select>
-        </span>
       </div>
+      <p className="mb-3 flex items-center gap-2">
+        <label htmlFor={field} className="text-dim text-[15px]">
+          In the wire of
+        </label>
+        <select
+          id={field}
+          className="field w-auto"
+          value={part?.id ?? ''}
+          onChange={({ target }) => onFuse(target.value)}
+        >
+          {fuses.map(({ id, name, ratingAmps }) => (
+            <option key={id} value={id}>
+              {name}, {ratingAmps} A
+            </option>
+          ))}
+        </select>
+      </p>
       {expected !== null && (
         <p className="mb-3">
           As the vehicle stands, a healthy circuit draws{' '}
           <span className="font-mono">{formatQuantity(expected, 'A')}</span> there.
         </p>
       )}
-      <TakeFile {...props} />
-      {state.status === 'read' && part !== undefined && (
-        <>
-          <TraceVerdictPart key={`${state.name} ${part.id}`} {...props} {...{ part, state, expected }} />
-          <TraceMeasured state={state} />
-        </>
+      {layer === 'recorder' && part !== undefined ? (
+        <RecorderPanel key={part.id} {...props} {...{ part, expected }} />
+      ) : (
+        <Recordings {...props} {...{ part, expected }} />
       )}
     </section>
   );
 }
 
+/** Recordings taken in, measured, held against the fuse, their kind told and entered as evidence. */
+function Recordings(
+  props: TracePanelProps & {
+    readonly part: ReturnType<typeof fuseOnShow>;
+    readonly expected: number | null;
+  },
+) {
+  const { states, pair, side, onSide, part, expected } = props;
+  const state = states[side];
+  return (
+    <>
+      <p className="text-dim mb-3">
+        Clamp on the wire of one fuse, recorded from before switching on. What is read here is kept with the
+        job.
+      </p>
+      <div className="mb-3 flex flex-wrap gap-3">
+        <Segments
+          label=""
+          name="What is laid over what"
+          chosen={pair.id}
+          positions={tracePairs}
+          disabled={false}
+          onChoose={(id) => onSide(tracePairs.find((each) => each.id === id)?.sides[0] ?? 'before')}
+        />
+        <Segments
+          label=""
+          name="Which recording"
+          chosen={side}
+          positions={pair.sides.map((id) => ({ id, name: sideNames[id] }))}
+          disabled={false}
+          onChoose={(id) => onSide(traceSides.find((each) => each === id) ?? 'before')}
+        />
+      </div>
+      <TakeFile {...props} />
+      {state.status === 'read' && part !== undefined && (
+        <>
+          <TraceVerdictPart
+            key={`${side} ${state.name} ${part.id}`}
+            {...props}
+            {...{ part, expected }}
+            {...state}
+            record={props.record}
+          />
+          <TraceKeeping {...props} state={state} />
+          <TraceMeasured state={state} />
+        </>
+      )}
+      <KeptTraces {...props} />
+    </>
+  );
+}
+
 /** Where a file is dropped or picked; its progress, and why it was refused. */
-function TakeFile({ states, slot, onFile, onCancel }: TracePanelProps) {
-  const state = states[slot];
+function TakeFile({ states, side, onFile, onCancel }: TracePanelProps) {
+  const state = states[side];
   const field = useId();
   const [over, setOver] = useState(false);
   return (
@@ -94,7 +142,7 @@ function TakeFile({ states, slot, onFile, onCancel }: TracePanelProps) {
       <input
         id={field}
         type="file"
-        accept=".csv,.txt,.tsv,text/csv,text/plain"
+        accept=".csv,.txt,.tsv,.trace,text/csv,text/plain"
         className="sr-only"
         onChange={({ target }) => {
           const [file] = target.files ?? [];

@@ -1,8 +1,9 @@
-import type { FusePart, TraceAgainstFuse, TraceVerdict } from '@grim-lantern/core';
+import type { FusePart, JobState, TraceAgainstFuse, TraceVerdict } from '@grim-lantern/core';
 import { formatQuantity, percent, traceOutcome } from '@grim-lantern/core';
 import { useEffect, useState } from 'react';
+import { FuseWords } from './FuseWords';
 import type { TracePanelProps } from './tracePanelProps';
-import type { TraceState } from './useTraces';
+import type { ReadState } from './useTraces';
 
 interface Judged {
   readonly verdict: TraceVerdict | null;
@@ -16,13 +17,17 @@ const shownFrom = 0.01;
 export function TraceVerdictPart({
   job,
   part,
-  state: { remote, report, name },
+  remote,
+  report,
+  name,
   expected,
   record,
-}: TracePanelProps & {
+}: Pick<ReadState, 'remote' | 'report' | 'name'> & {
+  readonly job: JobState;
   readonly part: FusePart;
-  readonly state: Extract<TraceState, { status: 'read' }>;
   readonly expected: number | null;
+  /** Enters it in the job; null where it is no evidence about the vehicle. */
+  readonly record: TracePanelProps['record'];
 }) {
   const [judged, setJudged] = useState<Judged | null>(null);
   const { style, ratingAmps, id } = part;
@@ -64,14 +69,14 @@ export function TraceVerdictPart({
           </li>
         ))}
       </ul>
-      <FuseWords part={part} fuse={judged.fuse} />
-      {kind !== null && (
+      <WeakGround pulses={report.measures.voltPulses} />
+      {judged.fuse !== null && <FuseWords part={part} fuse={judged.fuse} measures={report.measures} />}
+      {kind !== null && record !== null && (
         <button
           type="button"
           className="key key-chosen mt-2"
-          disabled={record === null}
           onClick={() =>
-            record?.({
+            record({
               type: 'reading-taken',
               test: { instrument: 'trace', at: id },
               state: job.state,
@@ -90,28 +95,14 @@ export function TraceVerdictPart({
   );
 }
 
-function FuseWords({ part, fuse }: { readonly part: FusePart; readonly fuse: TraceAgainstFuse | null }) {
-  if (fuse === null) return null;
-  const { lifeUsed, opens, loading } = fuse;
-  const from = opens?.least ?? null;
-  const until = opens?.greatest ?? null;
-  const short = (seconds: number) => `${Number(seconds.toPrecision(2))} s`;
-  const opening =
-    from === null
-      ? 'it stays whole'
-      : until === null
-        ? `a quick one may open from ${short(from)} on, a slow one stays whole`
-        : `it opens between ${short(from)} and ${short(until)}`;
+/** A low level that does not come down to ground. */
+function WeakGround({ pulses }: { readonly pulses: ReadState['report']['measures']['voltPulses'] }) {
+  if (pulses?.weakGround == null) return null;
+  const { amps, ohms } = pulses.weakGround;
   return (
-    <p>
-      {`${part.name}, ${part.ratingAmps} A: this recording uses ${percent(lifeUsed)} of its life; ${opening}`}
-      {loading !== null &&
-        `. For good it carries ${formatQuantity(loading.continuousAmps, 'A')}: ${
-          loading.marginAmps >= 0
-            ? `${formatQuantity(loading.marginAmps, 'A')} left`
-            : `${formatQuantity(-loading.marginAmps, 'A')} too much`
-        }`}
-      .
+    <p className="text-clash mb-2">
+      Weak ground: the low level stays at {formatQuantity(pulses.lowVolts, 'V')}; at{' '}
+      {formatQuantity(amps, 'A')} that is {formatQuantity(ohms, 'Ω')} between it and ground.
     </p>
   );
 }

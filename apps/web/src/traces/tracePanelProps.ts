@@ -1,4 +1,4 @@
-import type { Circuit, FusePart, JobFact, JobState } from '@grim-lantern/core';
+import type { Circuit, FusePart, JobFact, JobState, TraceSide } from '@grim-lantern/core';
 import type { Traces } from './useTraces';
 
 /** What the traces of a job are given. */
@@ -12,3 +12,11 @@ export interface TracePanelProps extends Traces {
 export function fuseOnShow(fuses: readonly FusePart[], chosen: string | null): FusePart | undefined {
   return fuses.find(({ id }) => id === chosen) ?? fuses[0];
 }
+
+/** What the sides are called. */
+export const sideNames: Readonly<Record<TraceSide, string>> = {
+  before: 'Before',
+  after: 'After',
+  left: 'Left',
+  right: 'Right',
+};

@@ -1,88 +1,241 @@
+import type { TraceFiling, TraceRecord } from '@grim-lantern/contract';
+import type { TraceSide } from '@grim-lantern/core';
+import { traceSides } from '@grim-lantern/core';
 import { proxy, wrap } from 'comlink';
 import type { Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { newId } from '../job/useJob';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { fileTrace, loadTraces, tracesSlice } from '../store/traces';
 import TraceWorker from '../worker/trace.worker?worker';
-import type { TraceReport, TraceService } from '../worker/traceService';
+import type { TraceAnswer, TraceReport, TraceService } from '../worker/traceService';
+import type { Recorder } from './useRecorder';
+import { useRecorder } from './useRecorder';
 
-/** The two recordings that are laid over each other. */
-export const traceSlots = [
-  { id: 'before', name: 'Before' },
-  { id: 'after', name: 'After' },
+/** What is laid over what. */
+export const tracePairs = [
+  { id: 'before-after', name: 'Before and after', sides: ['before', 'after'] },
+  { id: 'left-right', name: 'Left and right', sides: ['left', 'right'] },
 ] as const;
-export type TraceSlot = (typeof traceSlots)[number]['id'];
+export type TracePair = (typeof tracePairs)[number];
+
+/** Whether a recording lies with its job. */
+export type Keeping =
+  | { readonly status: 'keeping' }
+  | { readonly status: 'kept'; readonly id: string }
+  | { readonly status: 'not kept'; readonly why: string };
+
+export interface ReadState {
+  readonly status: 'read';
+  readonly name: string;
+  readonly report: TraceReport;
+  readonly remote: Remote<TraceService>;
+  readonly keeping: Keeping;
+}
 
 export type TraceState =
   | { readonly status: 'none' }
   | { readonly status: 'reading'; readonly name: string; readonly share: number }
   | { readonly status: 'refused'; readonly name: string; readonly why: string }
-  | {
-      readonly status: 'read';
-      readonly name: string;
-      readonly report: TraceReport;
-      readonly remote: Remote<TraceService>;
-    };
+  | ReadState;
+
+/** The layers of the view. */
+export const traceLayers = [
+  { id: 'recordings', name: 'Recordings' },
+  { id: 'recorder', name: 'Simulated recorder' },
+] as const;
+export type TraceLayer = (typeof traceLayers)[number]['id'];
 
 export interface Traces {
-  readonly states: Readonly<Record<TraceSlot, TraceState>>;
-  readonly slot: TraceSlot;
-  readonly onSlot: (slot: TraceSlot) => void;
-  /** Reads a file into the chosen slot. */
+  readonly layer: TraceLayer;
+  readonly onLayer: (layer: TraceLayer) => void;
+  readonly states: Readonly<Record<TraceSide, TraceState>>;
+  readonly pair: TracePair;
+  readonly side: TraceSide;
+  readonly onSide: (side: TraceSide) => void;
+  /** Reads a file into the chosen side, and keeps it with the job. */
   readonly onFile: (file: File) => void;
   readonly onCancel: () => void;
+  /** Tries to keep the one of the chosen side again. */
+  readonly onKeep: () => void;
   /** The fuse in whose wire the clamp was. */
   readonly fuse: string | null;
   readonly onFuse: (fuse: string) => void;
+  /** What is kept with the job; undefined until it is there, null where it could not be fetched. */
+  readonly kept: readonly TraceRecord[] | null | undefined;
+  readonly onOpen: (record: TraceRecord) => void;
+  readonly onRefile: (record: TraceRecord, filing: Partial<TraceFiling>) => void;
+  readonly recorder: Recorder;
 }
 
 const nothing: TraceState = { status: 'none' };
+const none = Object.fromEntries(traceSides.map((side) => [side, nothing])) as Record<TraceSide, TraceState>;
 
-/** Recordings of a job while its page is open: each in a worker of its own, which is ended to cancel it. */
-export function useTraces(): Traces {
-  const workers = useRef<Partial<Record<TraceSlot, Worker>>>({});
-  const [states, setStates] = useState<Readonly<Record<TraceSlot, TraceState>>>({
-    before: nothing,
-    after: nothing,
-  });
-  const [slot, onSlot] = useState<TraceSlot>('before');
-  const [fuse, onFuse] = useState<string | null>(null);
+/** Says what became of a recording; false where another has taken its place. */
+type Tell = (state: TraceState) => boolean;
+
+/** A worker for each side: one recording in it, ended to cancel it. */
+function useTraceStates() {
+  const workers = useRef<Partial<Record<TraceSide, Worker>>>({});
+  const tells = useRef<Partial<Record<TraceSide, Tell>>>({});
+  const [states, setStates] = useState<Readonly<Record<TraceSide, TraceState>>>(none);
   useEffect(() => {
     const { current } = workers;
     return () => Object.values(current).forEach((each) => each.terminate());
   }, []);
-  const set = useCallback(
-    (own: TraceSlot, state: TraceState) => setStates((all) => ({ ...all, [own]: state })),
-    [],
+  /** Starts anew on a side. @returns how to tell what becomes of it; false where another took its place */
+  const begin = useCallback((side: TraceSide) => {
+    workers.current[side]?.terminate();
+    const worker = new TraceWorker();
+    workers.current[side] = worker;
+    const tell: Tell = (state) => {
+      if (workers.current[side] !== worker) return false;
+      setStates((all) => ({ ...all, [side]: state }));
+      return true;
+    };
+    tells.current[side] = tell;
+    return { worker, remote: wrap<TraceService>(worker), tell };
+  }, []);
+  const clear = useCallback((side: TraceSide) => {
+    workers.current[side]?.terminate();
+    delete workers.current[side];
+    setStates((all) => ({ ...all, [side]: nothing }));
+  }, []);
+  const tellOf = useCallback((side: TraceSide) => tells.current[side], []);
+  return { states, begin, clear, tellOf };
+}
+
+/**
+ * The recordings of a job: read in workers, kept with the job as they are read, and the last kept of each side opened
+ * when the view is.
+ * @param shown - whether the view is open
+ */
+export function useTraces(jobId: string, fuses: readonly string[], shown: boolean): Traces {
+  const dispatch = useAppDispatch();
+  const kept = useAppSelector((state) => state.traces[jobId]);
+  const { states, begin, clear, tellOf } = useTraceStates();
+  const [layer, onLayer] = useState<TraceLayer>('recordings');
+  const [side, onSide] = useState<TraceSide>('before');
+  const [chosenFuse, onFuse] = useState<string | null>(null);
+  const recorder = useRecorder();
+  const fuse = chosenFuse ?? kept?.filter(({ kept: wanted }) => wanted).at(-1)?.fuse ?? fuses[0] ?? null;
+  useEffect(() => {
+    if (shown) void dispatch(loadTraces(jobId));
+  }, [dispatch, jobId, shown]);
+
+  const { bring, keep } = useBringing(jobId, fuse, begin);
+  const onOpen = useCallback(
+    (record: TraceRecord) => {
+      bring(record.side, record.name, (remote, told) => remote.fetch(record.id, told), record);
+      onSide(record.side);
+    },
+    [bring],
   );
-  const onFile = useCallback(
-    (file: File) => {
-      const own = slot;
-      workers.current[own]?.terminate();
-      const worker = new TraceWorker();
-      workers.current[own] = worker;
-      const { name } = file;
-      const tell = (state: TraceState) => {
-        if (workers.current[own] === worker) set(own, state);
-      };
+  useOpened(shown ? kept : null, states, onOpen);
+
+  const own = states[side];
+  return {
+    layer,
+    onLayer,
+    states,
+    side,
+    onSide,
+    pair: tracePairs.find(({ sides }) => (sides as readonly TraceSide[]).includes(side)) ?? tracePairs[0],
+    onFile: (file) => bring(side, file.name, (remote, told) => remote.read(file, told), null),
+    onCancel: () => clear(side),
+    onKeep: () => {
+      const tell = tellOf(side);
+      if (own.status === 'read' && tell !== undefined) void keep(side, own, tell);
+    },
+    fuse,
+    onFuse,
+    kept,
+    onOpen,
+    onRefile(record, filing) {
+      const { id, side: filed, kept: wanted } = record;
+      if (
+        filing.kept === false &&
+        own.status === 'read' &&
+        own.keeping.status === 'kept' &&
+        own.keeping.id === id
+      ) {
+        clear(side);
+      }
+      void dispatch(fileTrace({ id, side: filed, kept: wanted, ...filing }));
+    },
+    recorder,
+  };
+}
+
+/** How recordings come to a side, from a file or from the server, and to the job. */
+function useBringing(jobId: string, fuse: string | null, begin: ReturnType<typeof useTraceStates>['begin']) {
+  const dispatch = useAppDispatch();
+  const author = useAppSelector((state) => state.session.technicianId);
+  const keep = useCallback(
+    async (own: TraceSide, state: ReadState, tell: Tell) => {
+      if (author === null) {
+        const why = 'Choose who you are, above, and it is kept with the job.';
+        tell({ ...state, keeping: { status: 'not kept', why } });
+        return;
+      }
+      tell({ ...state, keeping: { status: 'keeping' } });
+      const id = newId();
+      const about = { name: state.name.slice(0, 120), fuse, side: own, at: new Date().toISOString() };
+      const answer = await state.remote.keep(jobId, id, author, about);
+      if (answer.status === 'kept') dispatch(tracesSlice.actions.traceKept(answer.record));
+      tell({
+        ...state,
+        keeping: answer.status === 'kept' ? { status: 'kept', id } : { status: 'not kept', why: answer.why },
+      });
+    },
+    [author, dispatch, fuse, jobId],
+  );
+
+  /** Brings a recording to a side, from a file or from the server. */
+  const bring = useCallback(
+    (
+      own: TraceSide,
+      name: string,
+      how: (remote: Remote<TraceService>, told: (share: number) => void) => Promise<TraceAnswer>,
+      record: TraceRecord | null,
+    ) => {
+      const { worker, remote, tell } = begin(own);
       tell({ status: 'reading', name, share: 0 });
       worker.addEventListener('error', ({ message }) => tell({ status: 'refused', name, why: message }));
-      const remote = wrap<TraceService>(worker);
-      const told = proxy((share: number) => tell({ status: 'reading', name, share }));
-      remote.read(file, told).then(
-        (answer) =>
-          tell(
-            answer.status === 'read'
-              ? { status: 'read', name, report: answer.report, remote }
-              : { status: 'refused', name, why: answer.why },
-          ),
+      const told = proxy((share: number) => void tell({ status: 'reading', name, share }));
+      how(remote, told).then(
+        (answer) => {
+          if (answer.status === 'refused') {
+            tell({ status: 'refused', name, why: answer.why });
+            return;
+          }
+          const keeping: Keeping =
+            record === null ? { status: 'keeping' } : { status: 'kept', id: record.id };
+          const state: ReadState = { status: 'read', name, report: answer.report, remote, keeping };
+          if (tell(state) && record === null) void keep(own, state, tell);
+        },
         () => tell({ status: 'refused', name, why: 'The file could not be read.' }),
       );
     },
-    [slot, set],
+    [begin, keep],
   );
-  const onCancel = useCallback(() => {
-    workers.current[slot]?.terminate();
-    delete workers.current[slot];
-    set(slot, nothing);
-  }, [slot, set]);
-  return { states, slot, onSlot, onFile, onCancel, fuse, onFuse };
+
+  return { bring, keep };
+}
+
+/** Opens the last kept recording of each side once, where nothing lies there yet. */
+function useOpened(
+  kept: readonly TraceRecord[] | null | undefined,
+  states: Traces['states'],
+  open: (record: TraceRecord) => void,
+): void {
+  const opened = useRef(false);
+  useEffect(() => {
+    if (kept == null || opened.current) return;
+    opened.current = true;
+    for (const side of [...traceSides].reverse()) {
+      const last = kept.filter((each) => each.kept && each.side === side).at(-1);
+      if (last !== undefined && states[side].status === 'none') open(last);
+    }
+  }, [kept, states, open]);
 }

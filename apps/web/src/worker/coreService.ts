@@ -6,6 +6,7 @@ import {
   foreseeTest,
   fusesOf,
   limiterOutlook,
+  liveChoices,
   planNext,
 } from '@grim-lantern/core';
 import type {
@@ -104,6 +105,8 @@ export function createCoreService() {
       if (part === undefined) return null;
       return limiterOutlook(healthyOf(circuitId, circuit), foldJob(circuit, events).state, part, fill);
     },
+    /** What can be wrong for the simulated recorder in a fuse's wire. */
+    liveChoices,
     ask(circuitId: string, circuit: Circuit, events: readonly JobEvent[], test: Test): PointAnswer {
       return pointAnswer(predictorOf(circuitId, circuit), foldJob(circuit, events), test);
     },

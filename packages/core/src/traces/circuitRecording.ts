@@ -13,7 +13,7 @@ import type { LoadCharacter, Recording } from './recordTrace';
 import type { TraceKind } from './traceKinds';
 
 /** The fuse of an id. @throws {CoreError} `circuit/unknown-part` */
-function fuseById(circuit: Circuit, id: string): FusePart {
+export function fuseById(circuit: Circuit, id: string): FusePart {
   const part = partById(circuit, id);
   if (part.kind === 'fuse') return part;
   throw new CoreError('circuit/unknown-part', `Expected a fuse: ${id} is a ${part.kind}.`, { part: id });

@@ -36,8 +36,8 @@ interface Damage {
 
 /** What goes on is followed for so long, seconds: a day; nobody waits longer for a fuse. */
 const followedSeconds = 86_400;
-/** A drift of less than this share of the current in a minute is none. */
-const leastDrift = 0.003;
+/** A current that has moved by less than this share from where it settled stays: the rest is noise. */
+const leastDrift = 0.04;
 
 /**
  * Holds a recorded current against a fuse: damage adds up (Miner's rule over its time-current gates), and it opens where
@@ -99,13 +99,13 @@ function rememberedBands(style: FuseStyle, ratingAmps: number): (amps: number) =
 function carriedOn(
   within: Damage,
   seconds: number,
-  { endAmps, driftAmpsPerMinute, endsOpen }: TraceMeasures,
+  { settledAmps, endAmps, driftAmpsPerMinute, endsOpen }: TraceMeasures,
   style: FuseStyle,
   ratingAmps: number,
 ): Damage {
-  if (endAmps === null || endsOpen || within.greatest !== null) return within;
-  const slope = (driftAmpsPerMinute ?? 0) / 60;
-  const drift = Math.abs(slope) * 60 > leastDrift * endAmps ? slope : 0;
+  if (settledAmps === null || endAmps === null || endsOpen || within.greatest !== null) return within;
+  const moved = Math.abs(endAmps - settledAmps) > leastDrift * settledAmps;
+  const drift = moved ? (driftAmpsPerMinute ?? 0) / 60 : 0;
   const step = 1;
   let { fast, slow, least } = within;
   let greatest: number | null = null;

@@ -1,0 +1,68 @@
+import type { Circuit, OperatingState } from '@grim-lantern/core';
+import { useState } from 'react';
+import { HarnessMap } from '../harness/HarnessMap';
+import type { Point } from '../harness/layoutHarness';
+import { placeAt } from '../harness/placeAt';
+import { useHarnessLayout } from '../harness/useHarnessLayout';
+import TraceChart from './TraceChart';
+import type { FuseLevels } from './traceLines';
+import type { Recorder } from './useRecorder';
+
+const noGlow: ReadonlyMap<string, number> = new Map();
+const nothingRead: readonly [] = [];
+
+/** The simulated recording as it grows, over the harness on which a place is held to move it. */
+export function RecorderRegion({
+  circuit,
+  state,
+  levels,
+  recorder,
+  onPoint,
+}: {
+  readonly circuit: Circuit;
+  readonly state: OperatingState;
+  readonly levels: FuseLevels;
+  readonly recorder: Recorder;
+  readonly onPoint: (point: string) => void;
+}) {
+  const layout = useHarnessLayout(circuit);
+  const [held, setHeld] = useState<Point | null>(null);
+  const { state: recorded, onHold } = recorder;
+  const running = recorded.status === 'running';
+  const line =
+    recorded.status === 'running' || recorded.status === 'done'
+      ? {
+          name: 'Simulated',
+          remote: recorded.remote,
+          seconds: recorded.status === 'running' ? recorded.seconds : recorded.report.seconds,
+          on: 0,
+        }
+      : null;
+  return (
+    <div className="flex h-full flex-col">
+      <div className="min-h-0 basis-1/2">
+        <TraceChart one={line} other={null} {...levels} explained={false} />
+      </div>
+      <div className="border-line min-h-0 basis-1/2 border-t">
+        {layout !== null && layout !== 'failed' && (
+          <HarnessMap
+            {...{ circuit, layout, state, onPoint }}
+            glow={noGlow}
+            standing={noGlow}
+            readings={nothingRead}
+            flag={null}
+            held={running ? held : null}
+            onHold={
+              running
+                ? (point) => {
+                    setHeld(point);
+                    onHold(point === null ? null : placeAt(circuit, layout, point));
+                  }
+                : null
+            }
+          />
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,61 @@
+import type { TracePanelProps } from './tracePanelProps';
+import type { ReadState } from './useTraces';
+
+/** Whether the recording lies with the job, and its ways out of the page. */
+export function TraceKeeping({
+  state: { name, keeping, remote },
+  side,
+  fuse,
+  onKeep,
+}: TracePanelProps & { readonly state: ReadState }) {
+  const stem = name.replace(/\.\w{1,5}$/, '');
+  const save = async (make: () => Promise<Blob | null>, ending: string) => {
+    const blob = await make();
+    if (blob !== null) download(blob, `${stem}.${ending}`);
+  };
+  return (
+    <section aria-label="Kept" className="mb-4">
+      {keeping.status === 'keeping' && <p className="text-dim">Keeping it with the job …</p>}
+      {keeping.status === 'kept' && <p className="text-agree">Kept with the job.</p>}
+      {keeping.status === 'not kept' && (
+        <p role="alert" className="text-clash">
+          Not kept with the job. {keeping.why}{' '}
+          <button type="button" className="key border-line ml-1" onClick={onKeep}>
+            Try again
+          </button>
+        </p>
+      )}
+      <p className="mt-2 flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="key border-line"
+          onClick={() => void save(() => remote.csv(), 'csv')}
+        >
+          Save as CSV
+        </button>
+        <button
+          type="button"
+          className="key border-line"
+          onClick={() =>
+            void save(
+              () => remote.file({ name: name.slice(0, 120), fuse, side, at: new Date().toISOString() }),
+              'trace',
+            )
+          }
+        >
+          Save as a recording
+        </button>
+      </p>
+    </section>
+  );
+}
+
+function download(blob: Blob, name: string): void {
+  const address = URL.createObjectURL(blob);
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = name;
+  link.click();
+  // The browser reads it after this turn.
+  setTimeout(() => URL.revokeObjectURL(address), 10_000);
+}
