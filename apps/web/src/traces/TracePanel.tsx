@@ -6,7 +6,7 @@ import { RecorderPanel } from './RecorderPanel';
 import { TraceKeeping } from './TraceKeeping';
 import { TraceMeasured } from './TraceMeasured';
 import type { TracePanelProps } from './tracePanelProps';
-import { fuseOnShow, sideNames } from './tracePanelProps';
+import { fuseOnShow, sideNames, standsWrong } from './tracePanelProps';
 import { TraceVerdictPart } from './TraceVerdictPart';
 import { useExpected } from './useExpected';
 import { traceLayers, tracePairs } from './useTraces';
@@ -48,11 +48,8 @@ export function TracePanel(props: TracePanelProps) {
           ))}
         </select>
       </p>
-      {expected !== null && (
-        <p className="mb-3">
-          As the vehicle stands, a healthy circuit draws{' '}
-          <span className="font-mono">{formatQuantity(expected, 'A')}</span> there.
-        </p>
+      {part !== undefined && expected !== null && (
+        <Expected amps={expected} why={standsWrong(job.state, part, expected)} />
       )}
       {layer === 'recorder' && part !== undefined ? (
         <RecorderPanel key={part.id} {...props} {...{ part, expected }} />
@@ -60,6 +57,17 @@ export function TracePanel(props: TracePanelProps) {
         <Recordings {...props} {...{ part, expected }} />
       )}
     </section>
+  );
+}
+
+/** What would flow there now; and what to do first where no recording can be held against it. */
+function Expected({ amps, why }: { readonly amps: number; readonly why: string | null }) {
+  if (why !== null) return <p className="text-clash mb-3">{why}</p>;
+  return (
+    <p className="mb-3">
+      As the vehicle stands, a healthy circuit draws{' '}
+      <span className="font-mono">{formatQuantity(amps, 'A')}</span> there.
+    </p>
   );
 }
 

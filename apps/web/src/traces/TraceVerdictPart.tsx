@@ -3,6 +3,7 @@ import { formatQuantity, percent, traceOutcome } from '@grim-lantern/core';
 import { useEffect, useState } from 'react';
 import { FuseWords } from './FuseWords';
 import type { TracePanelProps } from './tracePanelProps';
+import { standsWrong } from './tracePanelProps';
 import type { ReadState } from './useTraces';
 
 interface Judged {
@@ -31,10 +32,12 @@ export function TraceVerdictPart({
 }) {
   const [judged, setJudged] = useState<Judged | null>(null);
   const { style, ratingAmps, id } = part;
+  const comparable = standsWrong(job.state, part, expected) === null;
+  const against = comparable ? expected : null;
   useEffect(() => {
     let current = true;
     const ask = async () => {
-      const answers = { verdict: await remote.judge(expected), fuse: await remote.fuse(style, ratingAmps) };
+      const answers = { verdict: await remote.judge(against), fuse: await remote.fuse(style, ratingAmps) };
       if (current) setJudged(answers);
     };
     ask().catch(() => {
@@ -43,7 +46,7 @@ export function TraceVerdictPart({
     return () => {
       current = false;
     };
-  }, [remote, expected, style, ratingAmps]);
+  }, [remote, against, style, ratingAmps]);
   if (judged === null) return <p className="text-dim">Judging it …</p>;
   const { verdict } = judged;
   if (verdict === null) return <p className="text-clash">What it shows could not be worked out.</p>;
@@ -71,7 +74,7 @@ export function TraceVerdictPart({
       </ul>
       <WeakGround pulses={report.measures.voltPulses} />
       {judged.fuse !== null && <FuseWords part={part} fuse={judged.fuse} measures={report.measures} />}
-      {kind !== null && record !== null && (
+      {kind !== null && record !== null && comparable && (
         <button
           type="button"
           className="key key-chosen mt-2"

@@ -1,4 +1,5 @@
-import type { Circuit, FusePart, JobFact, JobState, TraceSide } from '@grim-lantern/core';
+import type { Circuit, FusePart, JobFact, JobState, OperatingState, TraceSide } from '@grim-lantern/core';
+import { cavityFill, fillWords } from '@grim-lantern/core';
 import type { Traces } from './useTraces';
 
 /** What the traces of a job are given. */
@@ -20,3 +21,17 @@ export const sideNames: Readonly<Record<TraceSide, string>> = {
   left: 'Left',
   right: 'Right',
 };
+
+/** Where a healthy circuit draws less than this, amps, nothing should flow: no recording can be held against it. */
+const leastAmps = 0.05;
+
+/** Why no recording can be held against the circuit as it stands, in one sentence; null where one can. */
+export function standsWrong(state: OperatingState, fuse: FusePart, expected: number | null): string | null {
+  const fill = cavityFill(state, fuse.id);
+  if (fill.kind !== 'fuse') {
+    return `In the cavity of ${fuse.name} is no fuse now (${fillWords(fill)}): set the strip above to how the vehicle stood when it was recorded.`;
+  }
+  return expected === null || expected < leastAmps
+    ? 'As the vehicle stands, a healthy circuit draws nothing there: set the strip above to how it stood when it was recorded.'
+    : null;
+}
