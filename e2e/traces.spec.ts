@@ -153,8 +153,8 @@ test('the fan from its first recording to the proof, the second laid over it, al
     .trim()
     .split('\n');
   expect(saved).toHaveLength(rows.length + 1);
-  expect(saved.slice(1).map((row) => row.split(',').map(Number))).toEqual(
-    rows.map((row) => row.split(',').map(Number)),
+  expect(saved.slice(1).map((row) => row.split(',').map((each) => Number(each) + 0))).toEqual(
+    rows.map((row) => row.split(',').map((each) => Number(each) + 0)),
   );
 
   // Opened again, both are there; put aside, one is not drawn any more, and can be taken back.

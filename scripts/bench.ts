@@ -1,9 +1,11 @@
 import { readdirSync } from 'node:fs';
+import { basename, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import type { Figure } from '../packages/core/bench/figure';
 import { inProject } from './paths';
 
-const folder = inProject('packages/core/bench');
+/** Of the core by itself, and of the page in a browser. */
+const folders = [inProject('packages/core/bench'), inProject('e2e')];
 
 /** `name: figure (bar)`; a bar that is missed says so. */
 function line({ name, value, unit, bar }: Figure): string {
@@ -16,14 +18,15 @@ function line({ name, value, unit, bar }: Figure): string {
 /** Runs every benchmark, or those whose file's name holds one of the words given. */
 async function main(): Promise<void> {
   const words = process.argv.slice(2);
-  const files = readdirSync(folder)
+  const files = folders
+    .flatMap((folder) => readdirSync(folder).map((file) => join(folder, file)))
     .filter((file) => file.endsWith('.bench.ts'))
-    .filter((file) => words.length === 0 || words.some((word) => file.includes(word)));
+    .filter((file) => words.length === 0 || words.some((word) => basename(file).includes(word)));
   for (const file of files) {
-    const { default: measure } = (await import(pathToFileURL(`${folder}/${file}`).href)) as {
-      default: () => readonly Figure[];
+    const { default: measure } = (await import(pathToFileURL(file).href)) as {
+      default: () => readonly Figure[] | Promise<readonly Figure[]>;
     };
-    for (const figure of measure()) process.stdout.write(`${line(figure)}\n`);
+    for (const figure of await measure()) process.stdout.write(`${line(figure)}\n`);
   }
 }
 

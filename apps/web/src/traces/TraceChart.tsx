@@ -12,8 +12,10 @@ import type { FuseLevels, TraceLine } from './traceLines';
 
 const Plot = createPlotlyComponent(Plotly);
 
+const config = { displayModeBar: false, responsive: true, doubleClick: 'reset' } as const;
+const whole = { width: '100%', height: '100%' };
 /** Pairs of points to a picture: about one to a pixel. */
-const pairs = 1200;
+const pairs = 640;
 /** Recordings laid over each other from the moment of switching on, over what is expected and what the fuse bears. */
 export default function TraceChart({
   one,
@@ -33,17 +35,22 @@ export default function TraceChart({
   const [marks, setMarks] = useState<readonly Mark[]>([]);
   const first = useStretch(one, seen);
   const second = useStretch(other, seen);
-  const { data, layout } = traceFigure({
-    colours,
-    drawn: [
-      { line: one, stretch: first },
-      { line: other, stretch: second },
-    ],
-    expected,
-    fuse,
-    seen,
-    marks,
-  });
+  // The same figure is the same object: nothing is drawn anew for what happens elsewhere on the page.
+  const { data, layout } = useMemo(
+    () =>
+      traceFigure({
+        colours,
+        drawn: [
+          { line: one, stretch: first },
+          { line: other, stretch: second },
+        ],
+        expected,
+        fuse,
+        seen,
+        marks,
+      }),
+    [colours, one, first, other, second, expected, fuse, seen, marks],
+  );
   const [from, to] = marks;
   return (
     <div className="flex h-full flex-col p-2" role="group" aria-label="The recording over time">
@@ -51,8 +58,8 @@ export default function TraceChart({
         <Plot
           data={data}
           layout={layout}
-          config={{ displayModeBar: false, responsive: true, doubleClick: 'reset' }}
-          style={{ width: '100%', height: '100%' }}
+          config={config}
+          style={whole}
           useResizeHandler
           onRelayout={(event: Readonly<PlotRelayoutEvent>) => setSeen(stretchOf(event, seen))}
           onClick={({ points }: Readonly<PlotMouseEvent>) => {

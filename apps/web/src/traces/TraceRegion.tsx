@@ -20,14 +20,10 @@ export default function TraceRegion({
 }) {
   const { layer, fuse, recorder, states, pair } = traces;
   const levels = useMemo(() => fuseLevels(circuit, state, fuse), [circuit, state, fuse]);
-  if (layer === 'recorder') return <RecorderRegion {...{ circuit, state, levels, recorder, onPoint }} />;
   const [one, other] = pair.sides;
-  return (
-    <TraceChart
-      key={pair.id}
-      one={lineOf(sideNames[one], states[one])}
-      other={lineOf(sideNames[other], states[other])}
-      {...levels}
-    />
-  );
+  const [first, second] = [states[one], states[other]];
+  const firstLine = useMemo(() => lineOf(sideNames[one], first), [one, first]);
+  const secondLine = useMemo(() => lineOf(sideNames[other], second), [other, second]);
+  if (layer === 'recorder') return <RecorderRegion {...{ circuit, state, levels, recorder, onPoint }} />;
+  return <TraceChart key={pair.id} one={firstLine} other={secondLine} {...levels} />;
 }

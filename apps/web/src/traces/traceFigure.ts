@@ -40,8 +40,8 @@ export function traceFigure({
       ? []
       : [
           {
-            x: [...stretch.times],
-            y: [...stretch.values],
+            x: stretch.times,
+            y: stretch.values,
             name: line.name,
             mode: 'lines',
             line: {

@@ -124,14 +124,13 @@ export function useTraces(jobId: string, fuses: readonly string[], shown: boolea
   }, [dispatch, jobId, shown]);
 
   const { bring, keep } = useBringing(jobId, fuse, begin);
-  const onOpen = useCallback(
-    (record: TraceRecord) => {
-      bring(record.side, record.name, (remote, told) => remote.fetch(record.id, told), record);
-      onSide(record.side);
-    },
+  const open = useCallback(
+    (record: TraceRecord) =>
+      bring(record.side, record.name, (remote, told) => remote.fetch(record.id, told), record),
     [bring],
   );
-  useOpened(shown ? kept : null, states, onOpen);
+  // By itself it only fills what is empty: the side that a hand has chosen stays.
+  useOpened(shown ? kept : null, states, open);
 
   const own = states[side];
   return {
@@ -150,7 +149,10 @@ export function useTraces(jobId: string, fuses: readonly string[], shown: boolea
     fuse,
     onFuse,
     kept,
-    onOpen,
+    onOpen(record) {
+      open(record);
+      onSide(record.side);
+    },
     onRefile(record, filing) {
       const { id, side: filed, kept: wanted } = record;
       if (

@@ -53,7 +53,7 @@ export type KeepAnswer =
 /** Larger files are not begun with. */
 const mostBytes = 5e8;
 /** Progress is told every so many bytes. */
-const toldEvery = 4e6;
+const toldEvery = 16e6;
 /** Keeping and fetching a recording may take so long: a large one over a workshop's network. */
 const patienceMilliseconds = 180_000;
 
