@@ -14,8 +14,8 @@ const usage = `./lantern diagnose JOB.json [--json]
 ./lantern netlist CIRCUIT.json [--state …]
 ./lantern scan CIRCUIT.json [--state …] [--fault W09=open] [--json]
 ./lantern survey CIRCUIT.json [--state …] [--fault W09=open --fault …] [--json]
-./lantern trace RECORDING.csv [--expected 11] [--rating 30] [--style "regular blade"] [--json]
-./lantern record CIRCUIT.json --fuse F30 [--state …] [--fault FAN=drags] [--seconds 20]`;
+./lantern trace RECORDING.csv [--expected 11] [--rating 30] [--style "regular blade"] [--save OTHER.trace] [--json]
+./lantern record CIRCUIT.json --fuse F30 [--state …] [--fault FAN=drags] [--seconds 20] [--seed 1]`;
 
 /** Runs one command. @returns what it prints. @throws {CliProblem} */
 export function runCommand(words: readonly string[]): string {
@@ -78,6 +78,8 @@ function understood(words: readonly string[]) {
         style: { type: 'string', default: 'regular blade' },
         fuse: { type: 'string', default: '' },
         seconds: { type: 'string', default: '20' },
+        seed: { type: 'string', default: '1' },
+        save: { type: 'string' },
       },
     });
     const [command = '', file] = positionals;

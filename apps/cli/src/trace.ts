@@ -1,35 +1,46 @@
+import { checkedTraceHeader } from '@grim-lantern/contract';
 import type {
   Circuit,
   FuseStyle,
   Hypothesis,
+  Opening,
   OperatingState,
   ReadTrace,
+  Trace,
   TraceMeasures,
 } from '@grim-lantern/core';
 import {
   circuitRecording,
   formatQuantity,
   fuseStyles,
+  isTraceFile,
   judgeTrace,
   measureTrace,
   percent,
   recordTrace,
+  seededRandom,
   traceAgainstFuse,
+  traceCsv,
+  traceFileReader,
   traceReader,
   traceSeconds,
+  writeTraceFile,
 } from '@grim-lantern/core';
-import { closeSync, openSync, readSync } from 'node:fs';
+import { appendFileSync, closeSync, openSync, readSync, writeFileSync } from 'node:fs';
+import { basename } from 'node:path';
 import { CliProblem } from './cliProblem';
 
 interface TraceOptions {
   readonly expected?: string | undefined;
   readonly rating?: string | undefined;
   readonly style: string;
+  readonly save?: string | undefined;
 }
 
-/** A recording measured and judged, as a document. */
-export function traceDocument(file: string, { expected, rating, style }: TraceOptions) {
+/** A recording measured and judged, as a document; saved elsewhere as well where that is asked for. */
+export function traceDocument(file: string, { expected, rating, style, save }: TraceOptions) {
   const read = readRecording(file);
+  if (save !== undefined) saveAs(save, basename(file), read.trace);
   const measures = measureTrace(read.trace);
   const ratingAmps = numberOf('--rating', rating);
   const styleKnown = fuseStyles.find((each) => each === style);
@@ -51,7 +62,7 @@ export function traceDocument(file: string, { expected, rating, style }: TraceOp
 
 type TraceReport = ReturnType<typeof traceDocument>;
 
-function againstFuse({ trace }: ReadTrace, measures: TraceMeasures, style: FuseStyle, ratingAmps: number) {
+function againstFuse({ trace }: Read, measures: TraceMeasures, style: FuseStyle, ratingAmps: number) {
   return {
     style,
     ratingAmps,
@@ -71,25 +82,53 @@ const pieceBytes = 1 << 20;
 /** Larger files are not taken. */
 const mostBytes = 5e8;
 
+/** What was read, from a file of either sort. */
+type Read = Pick<ReadTrace, 'trace' | 'badLines' | 'firstBad' | 'gaps'>;
+
 /** @throws {CliProblem} where it cannot be read, or is no recording */
-function readRecording(file: string): ReadTrace {
-  const reader = traceReader();
+function readRecording(file: string): Read {
   const buffer = Buffer.alloc(pieceBytes);
   const handle = opened(file);
+  let reader: ReturnType<typeof traceReader> | ReturnType<typeof traceFileReader> | null = null;
   try {
     for (let [size, total] = [-1, 0]; size !== 0;) {
       size = readSync(handle, buffer, 0, pieceBytes, null);
       total += size;
       if (total > mostBytes) throw new CliProblem(`${file}: Expected at most 500 MB.`, 1);
-      const refused = reader.push(buffer.subarray(0, size));
+      const piece = buffer.subarray(0, size);
+      reader ??= isTraceFile(piece) ? traceFileReader(checkedTraceHeader) : traceReader();
+      const refused = reader.push(piece);
       if (refused !== null) throw new CliProblem(`${file}: ${refused.refused}`, 1);
     }
   } finally {
     closeSync(handle);
   }
-  const found = reader.end();
+  const found = reader?.end() ?? { refused: 'Nothing was read.' };
   if ('refused' in found) throw new CliProblem(`${file}: ${found.refused}`, 1);
-  return found;
+  return 'header' in found ? { trace: found.trace, badLines: 0, firstBad: [], gaps: 0 } : found;
+}
+
+/** Writes a recording as what the file's ending says. @throws {CliProblem} where it says neither, or cannot be written */
+function saveAs(file: string, name: string, trace: Trace): void {
+  const about = {
+    name: name.slice(0, 120),
+    fuse: null,
+    side: 'before',
+    at: new Date().toISOString(),
+  } as const;
+  const pieces = /\.csv$/i.test(file)
+    ? [...traceCsv(trace)]
+    : /\.trace$/i.test(file)
+      ? writeTraceFile(trace, about)
+      : null;
+  if (pieces === null)
+    throw new CliProblem(`--save: Expected a name that ends in .csv or .trace: got “${file}”.`, 2);
+  try {
+    writeFileSync(file, '');
+    for (const piece of pieces) appendFileSync(file, piece);
+  } catch {
+    throw new CliProblem(`--save: ${file} cannot be written.`, 1);
+  }
 }
 
 function opened(file: string): number {
@@ -98,6 +137,13 @@ function opened(file: string): number {
   } catch {
     throw new CliProblem(`${file}: Expected a file that can be read.`, 1);
   }
+}
+
+function openingText(words: string, opening: Opening | null): string {
+  if (opening === null) return '';
+  const seconds = (value: number) => `${Number(value.toPrecision(2))} s`;
+  const until = opening.greatest === null ? 'never' : seconds(opening.greatest);
+  return `${words} after ${seconds(opening.least)} at the earliest, ${until} at the latest`;
 }
 
 /** The same in lines. */
@@ -117,7 +163,7 @@ export function traceText(report: TraceReport): string {
     ...(fuse === null
       ? []
       : [
-          `  Of a ${fuse.ratingAmps} A fuse’s life: ${percent(fuse.lifeUsed)}${fuse.opens === null ? '' : `; it may open from ${fuse.opens.least?.toPrecision(2)} s on`}`,
+          `  Of a ${fuse.ratingAmps} A fuse’s life: ${percent(fuse.lifeUsed)}${openingText('; it opens', fuse.opens)}${openingText('; if it goes on so, it opens', fuse.goingOn)}`,
         ]),
     verdict === null ? 'Cannot tell what kind it is:' : `It is: ${verdict}`,
     ...kinds.slice(0, 3).map(({ kind, probability }) => `  ${percent(probability)} ${kind}`),
@@ -129,26 +175,34 @@ export function traceText(report: TraceReport): string {
 interface RecordOptions {
   readonly fuse: string;
   readonly seconds: string;
+  readonly seed: string;
 }
 
 /** How the recorder of the command errs. */
-const recorder = { samplesPerSecond: 1000, noiseAmps: 0.08, offsetAmps: 0.12, gain: 1.01 } as const;
+const recorder = {
+  samplesPerSecond: 1000,
+  noiseAmps: 0.08,
+  offsetAmps: 0.12,
+  gain: 1.01,
+  decimals: 3,
+} as const;
 
-/** A simulated recording of a circuit as CSV. */
+/** A simulated recording of a circuit as CSV; the same for the same seed. */
 export function recordedCsv(
   circuit: Circuit,
   state: OperatingState,
   wrong: Hypothesis | null,
-  { fuse, seconds }: RecordOptions,
+  { fuse, seconds, seed }: RecordOptions,
 ): string {
   const length = Number(seconds);
   if (!(length >= 1 && length <= 600)) {
     throw new CliProblem(`--seconds: Expected 1 to 600: got “${seconds}”.`, 2);
   }
+  if (!/^\d{1,9}$/.test(seed)) {
+    throw new CliProblem(`--seed: Expected a whole number: got “${seed}”.`, 2);
+  }
   const part = circuit.parts.find(({ id, kind }) => id === fuse && kind === 'fuse');
   if (part === undefined) throw new CliProblem(`--fuse: Expected a fuse of the circuit: got “${fuse}”.`, 2);
   const recording = circuitRecording(circuit, state, wrong, fuse, length);
-  const { times, channels } = recordTrace(recording, recorder, Math.random);
-  const lines = Array.from(times, (t, i) => `${t.toFixed(3)},${channels[0]!.values[i]!.toFixed(3)}`);
-  return `Time (s),Current (A)\n${lines.join('\n')}\n`;
+  return [...traceCsv(recordTrace(recording, recorder, seededRandom(Number(seed))))].join('');
 }

@@ -213,6 +213,20 @@ describe('recordings', () => {
     expect(sound.fuse.lifeUsed).toBeLessThan(dragging.fuse.lifeUsed);
   });
 
+  test('saved as the other sort and back: the same lines; the same seed gives the same recording', () => {
+    const csv = runCommand(['record', fan, '--fuse', 'F30', ...running, '--seed', '7']);
+    const [recording, back] = [join(folder, 'fan.trace'), join(folder, 'back.csv')];
+    runCommand(['trace', written('fan.csv', csv), '--save', recording]);
+    const text = runCommand(['trace', recording, '--rating', '30', '--save', back]);
+    expect(readFileSync(back, 'utf8')).toBe(csv);
+    expect(text).toContain('20000 samples over 20.0 s');
+    expect(runCommand(['record', fan, '--fuse', 'F30', ...running, '--seed', '7'])).toBe(csv);
+    expect(runCommand(['record', fan, '--fuse', 'F30', ...running, '--seed', '8'])).not.toBe(csv);
+    expect(problem('trace', recording, '--save', join(folder, 'fan.doc')).message).toMatch(
+      /--save: Expected a name/,
+    );
+  });
+
   test('what is no recording, and options that make no sense, get one sentence', () => {
     const words = written('words.csv', 'Dear Sir,\nthe fan is loud.\n');
     const recording = written('few.csv', 'Time (s),Current (A)\n0,1\n1,1\n2,1\n');
