@@ -3,9 +3,9 @@ import type { Browser, Page } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import config from '../e2e/playwright.config';
-import { follow, hiddenShort, openHouse, openJob, playToTheEnd, relayJobPath } from '../e2e/workshop';
+import { fan, follow, hiddenShort, openHouse, openJob, playToTheEnd, relayJobPath } from '../e2e/workshop';
 import type { House } from '../e2e/workshop';
-import { recordTrace, seededRandom } from '@grim-lantern/core';
+import { circuitRecording, recordTrace, seededRandom, traceCsv } from '@grim-lantern/core';
 import { build } from './build';
 import { inProject } from './paths';
 import { startCluster } from './postgres';
@@ -39,6 +39,7 @@ const shots: readonly Shot[] = [
   { name: 'relay-socket', light: 'night', viewport: laptop, play: socket },
   { name: 'relay-bench', light: 'day', viewport: laptop, play: bench },
   { name: 'job-traces', light: 'night', viewport: laptop, play: traces },
+  { name: 'job-recorder', light: 'day', viewport: laptop, play: recorder },
   { name: 'vehicle-boxes', light: 'day', viewport: laptop, play: boxes },
   { name: 'shared-feed', light: 'night', viewport: laptop, play: sharedFeed },
   { name: 'job-proof', light: 'night', viewport: laptop, play: proof },
@@ -117,38 +118,41 @@ async function bench(page: Page, house: House): Promise<void> {
 }
 
 /** The fan that drags, and the sound one after it. */
+/** The fan's first recording, which lies with the job, and the one after the repair over it. */
 async function traces(page: Page, house: House): Promise<void> {
   await openDemo(page, house, 'Fan fuse', '/traces');
-  const file = (name: string, times: number) => ({
-    name,
-    mimeType: 'text/csv',
-    buffer: Buffer.from(fanRecording(times)),
-  });
-  await page.locator('input[type="file"]').setInputFiles(file('fan before.csv', 1.7));
-  await page.getByRole('heading', { name: 'Draws too much' }).waitFor();
-  await page.getByRole('radio', { name: 'After' }).click();
-  await page.locator('input[type="file"]').setInputFiles(file('fan after.csv', 1));
-  await page.getByRole('radio', { name: 'Before' }).click();
+  await page.getByRole('heading', { name: 'Starts high and climbs' }).waitFor();
+  await page.getByRole('radio', { name: 'After', exact: true }).click();
+  const buffer = Buffer.from(healthyFan());
+  await page
+    .locator('input[type="file"]')
+    .setInputFiles({ name: 'fan after.csv', mimeType: 'text/csv', buffer });
+  await page.getByRole('heading', { name: 'Healthy' }).waitFor();
+  await page.getByRole('radio', { name: 'Before', exact: true }).click();
   await page.locator('.legendtext').nth(1).waitFor();
 }
 
-/** The radiator fan as a logger exports it, drawing so many times what it should. */
-function fanRecording(timesHealthy: number): string {
-  const recorder = { samplesPerSecond: 1000, noiseAmps: 0.08, offsetAmps: 0.12, gain: 1.01 };
-  const recording = {
-    character: 'motor',
-    healthyAmps: 10.8,
-    kind: timesHealthy > 1 ? 'draws too much' : 'healthy',
-    times: timesHealthy,
-    seconds: 20,
-    onAt: 1,
-    pulseHertz: 180,
-    bars: 12,
-    limitAmps: 200,
-  } as const;
-  const { times, channels } = recordTrace(recording, recorder, seededRandom(1));
-  const lines = Array.from(times, (t, i) => `${t.toFixed(3)},${channels[0]!.values[i]!.toFixed(3)}`);
-  return `Time (s),Current (A)\n${lines.join('\n')}\n`;
+/** The simulated recorder while the place of a loose wire is held. */
+async function recorder(page: Page, house: House): Promise<void> {
+  await openDemo(page, house, 'Fan fuse', '/traces');
+  await page.getByRole('radio', { name: 'Simulated recorder' }).click();
+  const wrong = page.getByLabel('What is wrong');
+  await wrong.locator('option', { hasText: 'fan feed at the cowl: open' }).waitFor({ state: 'attached' });
+  await wrong.selectOption({ label: 'fan feed at the cowl: open' });
+  await page.getByLabel('It comes and goes').check();
+  await page.getByRole('button', { name: 'Record' }).click();
+  await page.getByRole('button', { name: 'radiator cowl, fan' }).focus();
+  await page.waitForTimeout(4000);
+  await page.keyboard.down(' ');
+  await page.waitForTimeout(5000);
+}
+
+/** The radiator fan, sound again, as a logger exports it. */
+function healthyFan(): string {
+  const recorder = { samplesPerSecond: 50, noiseAmps: 0.08, offsetAmps: 0.12, gain: 1.01, decimals: 2 };
+  const state = { controls: { key: 'run', coolant: 'hot' }, batteryConnected: true, apart: [], cavities: {} };
+  const recording = circuitRecording(fan, state, null, 'F30', 240);
+  return [...traceCsv(recordTrace(recording, recorder, seededRandom(1)))].join('');
 }
 
 async function boxes(page: Page, { address }: House): Promise<void> {

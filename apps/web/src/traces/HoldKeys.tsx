@@ -7,7 +7,10 @@ export function HoldKeys({ circuit, recorder }: { readonly circuit: Circuit; rea
   return (
     <section aria-label="Move the harness" className="mb-4">
       <h3 className="text-xl font-semibold">Move the harness</h3>
-      <p className="text-dim mb-2 text-[15px]">Hold a place here or on the map, and watch the current.</p>
+      <p className="text-dim mb-2 text-[15px]">
+        Hold a place and watch the current.
+        <span className="hidden sm:inline"> A hold on the map does the same.</span>
+      </p>
       <div className="flex flex-wrap gap-2">
         {circuit.places.map(({ id, name }) => (
           <button

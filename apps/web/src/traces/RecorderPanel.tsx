@@ -20,22 +20,24 @@ export function RecorderPanel(
   props: TracePanelProps & { readonly part: FusePart; readonly expected: number | null },
 ) {
   const { circuit, job, part, expected, recorder } = props;
-  const { state, onStart, onStop } = recorder;
+  const { state, onStart } = recorder;
   const [choice, setChoice] = useState('hidden');
   const [comesAndGoes, setComesAndGoes] = useState(false);
   const [seconds, setSeconds] = useState('60');
   const [speed, setSpeed] = useState('1');
   const choices = useChoices(props, part.id);
   const field = useId();
-  const running = state.status === 'running';
   const chosen = choices?.find(({ id }) => id === choice);
+  if (state.status === 'running') {
+    return <Running seconds={state.seconds} {...props} />;
+  }
   return (
     <>
       <p className="text-dim mb-3">
         Simulated: the clamp reads the circuit as it stands in the strip above, not the vehicle. Nothing of it
         is entered in the job or kept with it.
       </p>
-      <fieldset disabled={running} className="flex flex-col gap-3">
+      <div className="flex flex-col gap-3">
         <p>
           <label htmlFor={field} className="text-dim block text-[15px]">
             What is wrong
@@ -70,7 +72,7 @@ export function RecorderPanel(
             name="Length"
             chosen={seconds}
             positions={lengths}
-            disabled={running}
+            disabled={false}
             onChoose={setSeconds}
           />
           <Segments
@@ -78,44 +80,36 @@ export function RecorderPanel(
             name="Speed"
             chosen={speed}
             positions={speeds}
-            disabled={running}
+            disabled={false}
             onChoose={setSpeed}
           />
         </div>
-      </fieldset>
-      <p className="my-3 flex items-center gap-3">
-        {running ? (
-          <button type="button" className="key key-chosen" onClick={onStop}>
-            Stop
-          </button>
-        ) : (
-          <button
-            type="button"
-            className="key key-chosen"
-            onClick={() =>
-              onStart({
-                circuit,
-                state: job.state,
-                fuse: part.id,
-                choice,
-                comesAndGoes,
-                seconds: Number(seconds),
-                speed: Number(speed),
-                seed: Math.floor(Math.random() * 2 ** 31),
-              })
-            }
-          >
-            Record
-          </button>
-        )}
-        {running && <span className="font-mono">{state.seconds.toFixed(1)} s</span>}
+      </div>
+      <p className="my-3">
+        <button
+          type="button"
+          className="key key-chosen"
+          onClick={() =>
+            onStart({
+              circuit,
+              state: job.state,
+              fuse: part.id,
+              choice,
+              comesAndGoes,
+              seconds: Number(seconds),
+              speed: Number(speed),
+              seed: Math.floor(Math.random() * 2 ** 31),
+            })
+          }
+        >
+          Record
+        </button>
       </p>
       {state.status === 'failed' && (
         <p role="alert" className="text-clash">
           It could not be recorded. {state.why}
         </p>
       )}
-      {running && <HoldKeys {...{ circuit, recorder }} />}
       {state.status === 'done' && (
         <>
           <TraceVerdictPart
@@ -130,6 +124,20 @@ export function RecorderPanel(
           <TraceMeasured state={{ name: 'Simulated', report: state.report }} />
         </>
       )}
+    </>
+  );
+}
+
+function Running({ seconds, circuit, recorder }: TracePanelProps & { readonly seconds: number }) {
+  return (
+    <>
+      <p className="mb-3 flex items-center gap-3">
+        <button type="button" className="key key-chosen" onClick={recorder.onStop}>
+          Stop
+        </button>
+        <span className="font-mono">{seconds.toFixed(1)} s</span>
+      </p>
+      <HoldKeys {...{ circuit, recorder }} />
     </>
   );
 }

@@ -1,5 +1,5 @@
 import type { Circuit, OperatingState } from '@grim-lantern/core';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { HarnessMap } from '../harness/HarnessMap';
 import type { Point } from '../harness/layoutHarness';
 import { placeAt } from '../harness/placeAt';
@@ -29,6 +29,11 @@ export function RecorderRegion({
   const [held, setHeld] = useState<Point | null>(null);
   const { state: recorded, onHold } = recorder;
   const running = recorded.status === 'running';
+  const region = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // On a phone it stands above what was tapped.
+    if (running) region.current?.scrollIntoView({ block: 'nearest' });
+  }, [running]);
   const line =
     recorded.status === 'running' || recorded.status === 'done'
       ? {
@@ -39,11 +44,12 @@ export function RecorderRegion({
         }
       : null;
   return (
-    <div className="flex h-full flex-col">
-      <div className="min-h-0 basis-1/2">
-        <TraceChart one={line} other={null} {...levels} explained={false} />
+    <div ref={region} className="flex h-full scroll-mt-16 flex-col">
+      <div className="min-h-0 grow basis-1/2">
+        <TraceChart one={line} other={null} {...levels} explained={false} clock="Seconds of the recording" />
       </div>
-      <div className="border-line min-h-0 basis-1/2 border-t">
+      {/* On a phone the keys of the places do: there is room for one picture. */}
+      <div className="border-line hidden min-h-0 basis-1/2 border-t sm:block">
         {layout !== null && layout !== 'failed' && (
           <HarnessMap
             {...{ circuit, layout, state, onPoint }}

@@ -23,7 +23,10 @@ export default function TraceChart({
   expected,
   fuse,
   explained = true,
+  clock = 'Seconds from switching on',
 }: FuseLevels & {
+  /** What the axis of time is called. */
+  readonly clock?: string;
   /** Whether what is drawn is said below it. */
   readonly explained?: boolean;
   readonly one: TraceLine | null;
@@ -48,8 +51,9 @@ export default function TraceChart({
         fuse,
         seen,
         marks,
+        clock,
       }),
-    [colours, one, first, other, second, expected, fuse, seen, marks],
+    [colours, one, first, other, second, expected, fuse, seen, marks, clock],
   );
   const [from, to] = marks;
   return (

@@ -31,25 +31,30 @@ export function TracePanel(props: TracePanelProps) {
           onChoose={(id) => onLayer(id === 'recorder' ? 'recorder' : 'recordings')}
         />
       </div>
-      <p className="mb-3 flex items-center gap-2">
-        <label htmlFor={field} className="text-dim text-[15px]">
-          In the wire of
-        </label>
-        <select
-          id={field}
-          className="field w-auto"
-          value={part?.id ?? ''}
-          onChange={({ target }) => onFuse(target.value)}
-        >
-          {fuses.map(({ id, name, ratingAmps }) => (
-            <option key={id} value={id}>
-              {name}, {ratingAmps} A
-            </option>
-          ))}
-        </select>
-      </p>
-      {part !== undefined && expected !== null && (
-        <Expected amps={expected} why={standsWrong(job.state, part, expected)} />
+      {/* While the recorder runs, its keys stand where the thumb is. */}
+      {!(layer === 'recorder' && props.recorder.state.status === 'running') && (
+        <>
+          <p className="mb-3 flex items-center gap-2">
+            <label htmlFor={field} className="text-dim text-[15px]">
+              In the wire of
+            </label>
+            <select
+              id={field}
+              className="field w-auto"
+              value={part?.id ?? ''}
+              onChange={({ target }) => onFuse(target.value)}
+            >
+              {fuses.map(({ id, name, ratingAmps }) => (
+                <option key={id} value={id}>
+                  {name}, {ratingAmps} A
+                </option>
+              ))}
+            </select>
+          </p>
+          {part !== undefined && expected !== null && (
+            <Expected amps={expected} why={standsWrong(job.state, part, expected)} />
+          )}
+        </>
       )}
       {layer === 'recorder' && part !== undefined ? (
         <RecorderPanel key={part.id} {...props} {...{ part, expected }} />

@@ -29,11 +29,13 @@ export function traceFigure({
   fuse,
   seen,
   marks,
+  clock,
 }: FuseLevels & {
   readonly colours: ReturnType<typeof pageColours>;
   readonly drawn: readonly Drawn[];
   readonly seen: Stretch | null;
   readonly marks: readonly Mark[];
+  readonly clock: string;
 }): { data: Data[]; layout: Partial<Layout> } {
   const lines = drawn.flatMap(({ line, stretch }, index): Data[] =>
     line === null || stretch === null
@@ -69,7 +71,7 @@ export function traceFigure({
     dragmode: 'zoom',
     xaxis: {
       ...axis,
-      title: { text: 'Seconds from switching on' },
+      title: { text: clock },
       range: seen === null ? [-0.02 * long, 1.02 * long] : [...seen],
     },
     yaxis: { ...axis, title: { text: 'A' }, range: [-0.04 * high, high], fixedrange: true },
