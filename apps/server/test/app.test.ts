@@ -247,7 +247,9 @@ test('every route of the contract is in the description, with its refusals', asy
     const operation = paths[route.path]?.[route.method];
     expect(operation?.operationId).toBe(name);
     expect(Object.keys(operation?.responses ?? {})).toEqual(['200', ...Object.keys(route.refusals)]);
-    expect(operation?.requestBody !== undefined).toBe('body' in route);
+    expect(operation?.requestBody !== undefined).toBe(
+      'body' in route || ('bytes' in route && route.bytes === 'body'),
+    );
   }
 });
 

@@ -1,3 +1,4 @@
+import { download, fileName } from '../report/exports';
 import type { TracePanelProps } from './tracePanelProps';
 import type { ReadState } from './useTraces';
 
@@ -11,7 +12,7 @@ export function TraceKeeping({
   const stem = name.replace(/\.\w{1,5}$/, '');
   const save = async (make: () => Promise<Blob | null>, ending: string) => {
     const blob = await make();
-    if (blob !== null) download(blob, `${stem}.${ending}`);
+    if (blob !== null) download(fileName(stem, ending), blob);
   };
   return (
     <section aria-label="Kept" className="mb-4">
@@ -48,14 +49,4 @@ export function TraceKeeping({
       </p>
     </section>
   );
-}
-
-function download(blob: Blob, name: string): void {
-  const address = URL.createObjectURL(blob);
-  const link = document.createElement('a');
-  link.href = address;
-  link.download = name;
-  link.click();
-  // The browser reads it after this turn.
-  setTimeout(() => URL.revokeObjectURL(address), 10_000);
 }
