@@ -95,7 +95,11 @@ test('before and after lie over each other; a file that is dropped is read, one 
   );
   await expect(verdict(page).getByRole('heading')).toHaveText('Healthy');
   const chart = page.getByRole('group', { name: 'The recording over time' });
-  await expect(chart.locator('.legendtext')).toHaveText(['Before', 'After']);
+  await expect(chart.getByRole('list', { name: 'Lines' }).getByRole('listitem')).toHaveText([
+    'Before',
+    'After',
+  ]);
+  await expect(chart.locator('.scatterlayer .trace')).toHaveCount(4);
   await page.locator('input[type="file"]').setInputFiles(file('letter.csv', 'Dear Sir,\nthe fan is loud.\n'));
   await expect(page.getByRole('alert')).toContainText('letter.csv: No two lines of numbers were found');
   await page.getByRole('radio', { name: 'Before', exact: true }).click();
@@ -144,7 +148,11 @@ test('the fan from its first recording to the proof, the second laid over it, al
   await expect(verdict(page).getByRole('heading')).toHaveText('Healthy');
   await expect(page.getByText('Kept with the job.', { exact: true })).toBeVisible();
   const chart = page.getByRole('group', { name: 'The recording over time' });
-  await expect(chart.locator('.legendtext')).toHaveText(['Before', 'After']);
+  await expect(chart.getByRole('list', { name: 'Lines' }).getByRole('listitem')).toHaveText([
+    'Before',
+    'After',
+  ]);
+  await expect(chart.locator('.scatterlayer .trace')).toHaveCount(4);
 
   // Sample for sample: what is saved is what was read.
   const download = page.waitForEvent('download');
@@ -159,7 +167,11 @@ test('the fan from its first recording to the proof, the second laid over it, al
 
   // Opened again, both are there; put aside, one is not drawn any more, and can be taken back.
   await page.reload();
-  await expect(chart.locator('.legendtext')).toHaveText(['Before', 'After']);
+  await expect(chart.getByRole('list', { name: 'Lines' }).getByRole('listitem')).toHaveText([
+    'Before',
+    'After',
+  ]);
+  await expect(chart.locator('.scatterlayer .trace')).toHaveCount(4);
   const kept = page.getByRole('region', { name: 'Kept with this job' }).getByRole('listitem');
   await expect(kept).toHaveCount(2);
   await kept.filter({ hasText: 'after.csv' }).getByRole('button', { name: 'Put aside' }).click();

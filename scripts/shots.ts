@@ -129,7 +129,8 @@ async function traces(page: Page, house: House): Promise<void> {
     .setInputFiles({ name: 'fan after.csv', mimeType: 'text/csv', buffer });
   await page.getByRole('heading', { name: 'Healthy' }).waitFor();
   await page.getByRole('radio', { name: 'Before', exact: true }).click();
-  await page.locator('.legendtext').nth(1).waitFor();
+  await page.getByRole('list', { name: 'Lines' }).getByText('After').waitFor();
+  await page.locator('.scatterlayer .trace').nth(3).waitFor({ state: 'attached' });
 }
 
 /** The simulated recorder while the place of a loose wire is held. */

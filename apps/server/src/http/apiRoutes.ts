@@ -73,7 +73,10 @@ export function apiRoutes(database: Database, workshopId: string): Router {
   router[method](pattern(path), async (request, response) => {
     const pieces = await traces.pieces(idIn(request, 'traceId', 'trace/unknown'));
     response.type('application/octet-stream');
-    await pipeline(Readable.from(pieces), response);
+    await pipeline(Readable.from(pieces), response).catch((error: unknown) => {
+      // Whoever asked has gone away in the middle: nothing is wrong here.
+      if (!response.closed) throw error;
+    });
   });
   return router;
 }

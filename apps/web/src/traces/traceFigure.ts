@@ -21,6 +21,9 @@ interface Drawn {
 /** A healthy circuit draws within this share of what is expected. */
 const expectedShare = 0.1;
 
+/** To find out what a label hides past its edge costs a third of the time of a redraw. */
+const everyAxis = { zeroline: false, ticklabeloverflow: 'allow' } as const;
+
 /** Recordings, what is expected, what the fuse bears and when it opens, as a figure for the chart. */
 export function traceFigure({
   colours,
@@ -60,14 +63,14 @@ export function traceFigure({
   // The fuse's own levels are drawn where the current comes anywhere near them.
   const high =
     fuse !== null && most > 0.4 * fuse.ratingAmps ? Math.max(1.1 * most, 1.5 * fuse.ratingAmps) : 1.1 * most;
-  const axis = { color: colours.ink, gridcolor: colours.line, zeroline: false };
+  const axis = { ...everyAxis, color: colours.ink, gridcolor: colours.line };
   const layout: Partial<Layout> = {
     paper_bgcolor: 'transparent',
     plot_bgcolor: 'transparent',
     font: { family: 'Barlow Semi Condensed, sans-serif', color: colours.ink, size: 14 },
     margin: { l: 56, r: 12, t: 12, b: 44 },
-    showlegend: lines.length > 1,
-    legend: { orientation: 'h', y: 1.08 },
+    // The page writes its own: a legend makes the drawing be laid out twice.
+    showlegend: false,
     dragmode: 'zoom',
     xaxis: {
       ...axis,
@@ -89,7 +92,6 @@ function curvesOf(colours: ReturnType<typeof pageColours>, fuse: FuseLevels['fus
     mode: 'lines',
     line: { color: colours.clash, width: 1 },
     hovertemplate: `%{y:.0f} A opens it after %{x:.2~g} s, ${name}<extra></extra>`,
-    showlegend: false,
   }));
 }
 

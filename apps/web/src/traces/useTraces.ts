@@ -3,7 +3,7 @@ import type { TraceSide } from '@grim-lantern/core';
 import { traceSides } from '@grim-lantern/core';
 import { proxy, wrap } from 'comlink';
 import type { Remote } from 'comlink';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import { newId } from '../job/useJob';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { fileTrace, loadTraces, tracesSlice } from '../store/traces';
@@ -90,7 +90,8 @@ function useTraceStates() {
     workers.current[side] = worker;
     const tell: Tell = (state) => {
       if (workers.current[side] !== worker) return false;
-      setStates((all) => ({ ...all, [side]: state }));
+      // In small pieces: the page answers while it is drawn anew.
+      startTransition(() => setStates((all) => ({ ...all, [side]: state })));
       return true;
     };
     tells.current[side] = tell;
