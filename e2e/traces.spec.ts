@@ -180,6 +180,24 @@ test('the fan from its first recording to the proof, the second laid over it, al
   ).toBeVisible();
 });
 
+test('a file picked before the kept recordings have arrived stays where it was put', async ({
+  page,
+  house,
+}) => {
+  let arrive = () => {};
+  const late = new Promise<void>((resolve) => (arrive = resolve));
+  await page.route('**/api/jobs/*/traces', async (route) => {
+    await late;
+    await route.continue();
+  });
+  await openFan(page, house.address);
+  await page.locator('input[type="file"]').setInputFiles(file('own.csv', exports['comma.csv']!));
+  arrive();
+  await expect(page.getByRole('region', { name: 'Kept with this job' }).getByRole('listitem')).toHaveCount(2);
+  await expect(verdict(page).getByRole('heading')).toHaveText('Draws too much');
+  await expect(page.getByRole('region', { name: 'Measured' })).toContainText('own.csv');
+});
+
 test('the simulated recorder: a hidden loose wire shows while its place is held, and nothing of it is evidence', async ({
   page,
   house,

@@ -103,7 +103,9 @@ function useTraceStates() {
     setStates((all) => ({ ...all, [side]: nothing }));
   }, []);
   const tellOf = useCallback((side: TraceSide) => tells.current[side], []);
-  return { states, begin, clear, tellOf };
+  /** Whether nothing lies on a side, nor is on its way there: known at once, before the page is drawn anew. */
+  const isFree = useCallback((side: TraceSide) => workers.current[side] === undefined, []);
+  return { states, begin, clear, tellOf, isFree };
 }
 
 /**
@@ -114,7 +116,7 @@ function useTraceStates() {
 export function useTraces(jobId: string, fuses: readonly string[], shown: boolean): Traces {
   const dispatch = useAppDispatch();
   const kept = useAppSelector((state) => state.traces[jobId]);
-  const { states, begin, clear, tellOf } = useTraceStates();
+  const { states, begin, clear, tellOf, isFree } = useTraceStates();
   const [layer, onLayer] = useState<TraceLayer>('recordings');
   const [side, onSide] = useState<TraceSide>('before');
   const [chosenFuse, onFuse] = useState<string | null>(null);
@@ -131,7 +133,7 @@ export function useTraces(jobId: string, fuses: readonly string[], shown: boolea
     [bring],
   );
   // By itself it only fills what is empty: the side that a hand has chosen stays.
-  useOpened(shown ? kept : null, states, open);
+  useOpened(shown ? kept : null, isFree, open);
 
   const own = states[side];
   return {
@@ -229,7 +231,7 @@ function useBringing(jobId: string, fuse: string | null, begin: ReturnType<typeo
 /** Opens the last kept recording of each side once, where nothing lies there yet. */
 function useOpened(
   kept: readonly TraceRecord[] | null | undefined,
-  states: Traces['states'],
+  isFree: (side: TraceSide) => boolean,
   open: (record: TraceRecord) => void,
 ): void {
   const opened = useRef(false);
@@ -238,7 +240,7 @@ function useOpened(
     opened.current = true;
     for (const side of [...traceSides].reverse()) {
       const last = kept.filter((each) => each.kept && each.side === side).at(-1);
-      if (last !== undefined && states[side].status === 'none') open(last);
+      if (last !== undefined && isFree(side)) open(last);
     }
-  }, [kept, states, open]);
+  }, [kept, isFree, open]);
 }
