@@ -58,7 +58,7 @@ export default function TraceChart({
   const [from, to] = marks;
   return (
     <div className="flex h-full flex-col p-2" role="group" aria-label="The recording over time">
-      {one !== null && other !== null && <Legend names={[one.name, other.name]} />}
+      {explained && <Legend names={[one?.name ?? null, other?.name ?? null]} />}
       <div className="min-h-0 grow">
         <Plot
           data={data}
@@ -83,19 +83,22 @@ export default function TraceChart({
   );
 }
 
-/** Which line is which: the first drawn through, the second dotted. */
-function Legend({ names }: { readonly names: readonly [string, string] }) {
+/** Which line is which: the first drawn through, the second dotted. It keeps its room: the drawing below never moves. */
+function Legend({ names }: { readonly names: readonly (string | null)[] }) {
   return (
-    <ul aria-label="Lines" className="flex gap-5 px-2 text-[15px]">
-      {names.map((name, index) => (
-        <li key={name} className="flex items-center gap-2">
-          <span
-            aria-hidden
-            className={`inline-block w-7 border-t-2 ${index === 0 ? 'border-ink' : 'border-agree border-dotted'}`}
-          />
-          {name}
-        </li>
-      ))}
+    <ul aria-label="Lines" className="flex min-h-6 gap-5 px-2 text-[15px]">
+      {names.map(
+        (name, index) =>
+          name !== null && (
+            <li key={name} className="flex items-center gap-2">
+              <span
+                aria-hidden
+                className={`inline-block w-7 border-t-2 ${index === 0 ? 'border-ink' : 'border-agree border-dotted'}`}
+              />
+              {name}
+            </li>
+          ),
+      )}
     </ul>
   );
 }
