@@ -180,7 +180,7 @@ test('the fan from its first recording to the proof, the second laid over it, al
   ).toBeVisible();
 });
 
-test('a file picked before the kept recordings have arrived stays where it was put', async ({
+test('a file picked before the kept recordings have arrived stays where it was put, and is kept once', async ({
   page,
   house,
 }) => {
@@ -190,9 +190,20 @@ test('a file picked before the kept recordings have arrived stays where it was p
     await late;
     await route.continue();
   });
+  // It is stored, but the answer is lost: tried again, it is there once.
+  let lost = false;
+  await page.route('**/api/jobs/*/traces/*', async (route) => {
+    if (lost) return route.continue();
+    lost = true;
+    await route.fetch();
+    await route.abort();
+  });
   await openFan(page, house.address);
   await page.locator('input[type="file"]').setInputFiles(file('own.csv', exports['comma.csv']!));
+  await expect(page.getByText('Not kept with the job. The server cannot be reached.')).toBeVisible();
   arrive();
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByText('Kept with the job.', { exact: true })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Kept with this job' }).getByRole('listitem')).toHaveCount(2);
   await expect(verdict(page).getByRole('heading')).toHaveText('Draws too much');
   await expect(page.getByRole('region', { name: 'Measured' })).toContainText('own.csv');

@@ -12,9 +12,7 @@ export function KeptTraces({ kept, states, onOpen, onRefile }: TracePanelProps) 
   );
   if (kept === undefined || (kept !== null && kept.length === 0)) return null;
   const shown = new Set(
-    Object.values(states).flatMap((state) =>
-      state.status === 'read' && state.keeping.status === 'kept' ? [state.keeping.id] : [],
-    ),
+    Object.values(states).flatMap((state) => (state.status === 'read' ? [state.id] : [])),
   );
   return (
     <section aria-label="Kept with this job" className="border-line mt-4 border-t pt-3">

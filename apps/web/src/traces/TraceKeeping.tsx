@@ -4,11 +4,9 @@ import type { ReadState } from './useTraces';
 
 /** Whether the recording lies with the job, and its ways out of the page. */
 export function TraceKeeping({
-  state: { name, keeping, remote },
-  side,
-  fuse,
+  state: { name, about, keeping, remote },
   onKeep,
-}: TracePanelProps & { readonly state: ReadState }) {
+}: Pick<TracePanelProps, 'onKeep'> & { readonly state: ReadState }) {
   const stem = name.replace(/\.\w{1,5}$/, '');
   const save = async (make: () => Promise<Blob | null>, ending: string) => {
     const blob = await make();
@@ -37,12 +35,7 @@ export function TraceKeeping({
         <button
           type="button"
           className="key border-line"
-          onClick={() =>
-            void save(
-              () => remote.file({ name: name.slice(0, 120), fuse, side, at: new Date().toISOString() }),
-              'trace',
-            )
-          }
+          onClick={() => void save(() => remote.file(about), 'trace')}
         >
           Save as a recording
         </button>

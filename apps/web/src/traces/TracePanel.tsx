@@ -119,7 +119,7 @@ function Recordings(
             {...state}
             record={props.record}
           />
-          <TraceKeeping {...props} state={state} />
+          <TraceKeeping state={state} onKeep={props.onKeep} />
           <TraceMeasured state={state} />
         </>
       )}

@@ -1,5 +1,5 @@
 import type { TraceFiling, TraceRecord } from '@grim-lantern/contract';
-import type { TraceSide } from '@grim-lantern/core';
+import type { TraceAbout, TraceSide } from '@grim-lantern/core';
 import { traceSides } from '@grim-lantern/core';
 import { proxy, wrap } from 'comlink';
 import type { Remote } from 'comlink';
@@ -22,12 +22,15 @@ export type TracePair = (typeof tracePairs)[number];
 /** Whether a recording lies with its job. */
 export type Keeping =
   | { readonly status: 'keeping' }
-  | { readonly status: 'kept'; readonly id: string }
+  | { readonly status: 'kept' }
   | { readonly status: 'not kept'; readonly why: string };
 
 export interface ReadState {
   readonly status: 'read';
   readonly name: string;
+  /** The same however often it is tried to keep it, so that it is stored once. */
+  readonly id: string;
+  readonly about: TraceAbout;
   readonly report: TraceReport;
   readonly remote: Remote<TraceService>;
   readonly keeping: Keeping;
@@ -147,7 +150,7 @@ export function useTraces(jobId: string, fuses: readonly string[], shown: boolea
     onCancel: () => clear(side),
     onKeep: () => {
       const tell = tellOf(side);
-      if (own.status === 'read' && tell !== undefined) void keep(side, own, tell);
+      if (own.status === 'read' && tell !== undefined) void keep(own, tell);
     },
     fuse,
     onFuse,
@@ -158,13 +161,10 @@ export function useTraces(jobId: string, fuses: readonly string[], shown: boolea
     },
     onRefile(record, filing) {
       const { id, side: filed, kept: wanted } = record;
-      if (
-        filing.kept === false &&
-        own.status === 'read' &&
-        own.keeping.status === 'kept' &&
-        own.keeping.id === id
-      ) {
-        clear(side);
+      for (const each of traceSides) {
+        const shownThere = states[each];
+        // Put aside, or filed elsewhere: it does not stay where it was drawn.
+        if (shownThere.status === 'read' && shownThere.id === id) clear(each);
       }
       void dispatch(fileTrace({ id, side: filed, kept: wanted, ...filing }));
     },
@@ -177,23 +177,21 @@ function useBringing(jobId: string, fuse: string | null, begin: ReturnType<typeo
   const dispatch = useAppDispatch();
   const author = useAppSelector((state) => state.session.technicianId);
   const keep = useCallback(
-    async (own: TraceSide, state: ReadState, tell: Tell) => {
+    async (state: ReadState, tell: Tell) => {
       if (author === null) {
         const why = 'Choose who you are, above, and it is kept with the job.';
         tell({ ...state, keeping: { status: 'not kept', why } });
         return;
       }
       tell({ ...state, keeping: { status: 'keeping' } });
-      const id = newId();
-      const about = { name: state.name.slice(0, 120), fuse, side: own, at: new Date().toISOString() };
-      const answer = await state.remote.keep(jobId, id, author, about);
+      const answer = await state.remote.keep(jobId, state.id, author, state.about);
       if (answer.status === 'kept') dispatch(tracesSlice.actions.traceKept(answer.record));
       tell({
         ...state,
-        keeping: answer.status === 'kept' ? { status: 'kept', id } : { status: 'not kept', why: answer.why },
+        keeping: answer.status === 'kept' ? { status: 'kept' } : { status: 'not kept', why: answer.why },
       });
     },
-    [author, dispatch, fuse, jobId],
+    [author, dispatch, jobId],
   );
 
   /** Brings a recording to a side, from a file or from the server. */
@@ -214,19 +212,28 @@ function useBringing(jobId: string, fuse: string | null, begin: ReturnType<typeo
             tell({ status: 'refused', name, why: answer.why });
             return;
           }
-          const keeping: Keeping =
-            record === null ? { status: 'keeping' } : { status: 'kept', id: record.id };
-          const state: ReadState = { status: 'read', name, report: answer.report, remote, keeping };
-          if (tell(state) && record === null) void keep(own, state, tell);
+          const fresh = { name: name.slice(0, 120), fuse, side: own, at: new Date().toISOString() };
+          const state: ReadState = {
+            status: 'read',
+            name,
+            id: record?.id ?? newId(),
+            about: record === null ? fresh : aboutOf(record),
+            report: answer.report,
+            remote,
+            keeping: { status: record === null ? 'keeping' : 'kept' },
+          };
+          if (tell(state) && record === null) void keep(state, tell);
         },
         () => tell({ status: 'refused', name, why: 'The file could not be read.' }),
       );
     },
-    [begin, keep],
+    [begin, keep, fuse],
   );
 
   return { bring, keep };
 }
+
+const aboutOf = ({ name, fuse, side, at }: TraceRecord): TraceAbout => ({ name, fuse, side, at });
 
 /** Opens the last kept recording of each side once, where nothing lies there yet. */
 function useOpened(
