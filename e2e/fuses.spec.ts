@@ -89,17 +89,18 @@ test('a box of sixty is pasted from a spreadsheet, turned, changed, taken away a
     .poll(async () => (await at(1)).x > (await at(2)).x && (await at(1)).y === (await at(2)).y)
     .toBe(true);
   await page.getByTestId('cavity-58').scrollIntoViewIfNeeded();
-  const from = await at(3);
-  await page.mouse.move(from.x + 20, from.y + 20);
-  await page.mouse.down();
-  // The box may still move under the hand after it was scrolled: the hand goes on to where the place is.
+  // The box may still move under the hand after it was scrolled: then the hand lets go and takes hold anew.
   await expect(async () => {
-    const to = await at(58);
-    await page.mouse.move(to.x + 20, to.y + 20, { steps: 4 });
-    await page.mouse.move(to.x + 40, to.y + 40, { steps: 4 });
-    await expect(box.locator('[data-over="true"]')).toHaveCount(1, { timeout: 1000 });
+    const [from, to] = [await at(3), await at(58)];
+    await page.mouse.move(from.x + 20, from.y + 20);
+    await page.mouse.down();
+    try {
+      await page.mouse.move(to.x + 40, to.y + 40, { steps: 8 });
+      await expect(box.locator('[data-over="true"]')).toHaveCount(1, { timeout: 1000 });
+    } finally {
+      await page.mouse.up();
+    }
   }).toPass();
-  await page.mouse.up();
   await expect.poll(async () => (await at(3)).y > (await at(58)).y).toBe(true);
   await page.getByTestId('cavity-12').click();
   await page.getByLabel('Found, A').fill('30');
