@@ -1,19 +1,20 @@
 import { checkedTraceHeader } from '@grim-lantern/contract';
 import type {
   Circuit,
+  EitherReader,
+  FoundTrace,
   FuseStyle,
   Hypothesis,
   Opening,
   OperatingState,
-  ReadTrace,
   Trace,
   TraceMeasures,
 } from '@grim-lantern/core';
 import {
   circuitRecording,
+  eitherReader,
   formatQuantity,
   fuseStyles,
-  isTraceFile,
   judgeTrace,
   measureTrace,
   percent,
@@ -21,8 +22,6 @@ import {
   seededRandom,
   traceAgainstFuse,
   traceCsv,
-  traceFileReader,
-  traceReader,
   traceSeconds,
   writeTraceFile,
 } from '@grim-lantern/core';
@@ -62,7 +61,7 @@ export function traceDocument(file: string, { expected, rating, style, save }: T
 
 type TraceReport = ReturnType<typeof traceDocument>;
 
-function againstFuse({ trace }: Read, measures: TraceMeasures, style: FuseStyle, ratingAmps: number) {
+function againstFuse({ trace }: FoundTrace, measures: TraceMeasures, style: FuseStyle, ratingAmps: number) {
   return {
     style,
     ratingAmps,
@@ -82,21 +81,18 @@ const pieceBytes = 1 << 20;
 /** Larger files are not taken. */
 const mostBytes = 5e8;
 
-/** What was read, from a file of either sort. */
-type Read = Pick<ReadTrace, 'trace' | 'badLines' | 'firstBad' | 'gaps'>;
-
 /** @throws {CliProblem} where it cannot be read, or is no recording */
-function readRecording(file: string): Read {
+function readRecording(file: string): FoundTrace {
   const buffer = Buffer.alloc(pieceBytes);
   const handle = opened(file);
-  let reader: ReturnType<typeof traceReader> | ReturnType<typeof traceFileReader> | null = null;
+  let reader: EitherReader | null = null;
   try {
     for (let [size, total] = [-1, 0]; size !== 0;) {
       size = readSync(handle, buffer, 0, pieceBytes, null);
       total += size;
       if (total > mostBytes) throw new CliProblem(`${file}: Expected at most 500 MB.`, 1);
       const piece = buffer.subarray(0, size);
-      reader ??= isTraceFile(piece) ? traceFileReader(checkedTraceHeader) : traceReader();
+      reader ??= eitherReader(piece, checkedTraceHeader);
       const refused = reader.push(piece);
       if (refused !== null) throw new CliProblem(`${file}: ${refused.refused}`, 1);
     }
@@ -105,7 +101,7 @@ function readRecording(file: string): Read {
   }
   const found = reader?.end() ?? { refused: 'Nothing was read.' };
   if ('refused' in found) throw new CliProblem(`${file}: ${found.refused}`, 1);
-  return 'header' in found ? { trace: found.trace, badLines: 0, firstBad: [], gaps: 0 } : found;
+  return found;
 }
 
 /** Writes a recording as what the file's ending says. @throws {CliProblem} where it says neither, or cannot be written */

@@ -134,7 +134,9 @@ export type { Opening, OpeningAgreement, TraceAgainstFuse } from './traces/trace
 export { circuitRecording, expectedAmps } from './traces/circuitRecording';
 export type { Wrong } from './traces/circuitRecording';
 export { traceCsv } from './traces/traceCsv';
-export { isTraceFile, traceFileReader, traceSides, writeTraceFile } from './traces/traceFile';
+export { eitherReader } from './traces/eitherReader';
+export type { EitherReader, FoundTrace } from './traces/eitherReader';
+export { traceFileReader, traceSides, writeTraceFile } from './traces/traceFile';
 export type { TraceAbout, TraceHeader, TraceSide } from './traces/traceFile';
 export type { TraceRefusal } from './traces/sniffTrace';
 export { overviewLevel, writeOverview } from './traces/storedOverview';

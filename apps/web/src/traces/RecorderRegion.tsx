@@ -1,11 +1,11 @@
 import type { Circuit, OperatingState } from '@grim-lantern/core';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { HarnessMap } from '../harness/HarnessMap';
 import type { Point } from '../harness/layoutHarness';
 import { placeAt } from '../harness/placeAt';
 import { useHarnessLayout } from '../harness/useHarnessLayout';
 import TraceChart from './TraceChart';
-import type { FuseLevels } from './traceLines';
+import type { FuseLevels, TraceLine } from './traceLines';
 import type { Recorder } from './useRecorder';
 
 const noGlow: ReadonlyMap<string, number> = new Map();
@@ -34,15 +34,7 @@ export function RecorderRegion({
     // On a phone it stands above what was tapped.
     if (running) region.current?.scrollIntoView({ block: 'nearest' });
   }, [running]);
-  const line =
-    recorded.status === 'running' || recorded.status === 'done'
-      ? {
-          name: 'Simulated',
-          remote: recorded.remote,
-          seconds: recorded.status === 'running' ? recorded.seconds : recorded.report.seconds,
-          on: 0,
-        }
-      : null;
+  const line = useMemo(() => lineOfRecorder(recorded), [recorded]);
   return (
     <div ref={region} className="flex h-full scroll-mt-16 flex-col">
       <div className="min-h-0 grow basis-1/2">
@@ -71,4 +63,11 @@ export function RecorderRegion({
       </div>
     </div>
   );
+}
+
+/** What is recorded so far, as a line; its clock is the recorder's own. */
+function lineOfRecorder(recorded: Recorder['state']): TraceLine | null {
+  if (recorded.status !== 'running' && recorded.status !== 'done') return null;
+  const seconds = recorded.status === 'running' ? recorded.seconds : recorded.report.seconds;
+  return { name: 'Simulated', remote: recorded.remote, seconds, on: 0 };
 }

@@ -1,4 +1,5 @@
 import type { ReducedTrace } from '@grim-lantern/core';
+import { fuseLoading } from '@grim-lantern/core';
 import type { Data, Layout, Shape } from 'plotly.js';
 import type { pageColours } from '../app/pageColours';
 import type { FuseLevels, TraceLine } from './traceLines';
@@ -121,7 +122,12 @@ function shapesOf(
       line: { width: 0 },
       layer: 'below',
     },
-    ...(fuse === null ? [] : [level(fuse.ratingAmps, 'dash'), level(0.75 * fuse.ratingAmps, 'dot')]),
+    ...(fuse === null
+      ? []
+      : [
+          level(fuse.ratingAmps, 'dash'),
+          level(fuseLoading(fuse.style, fuse.ratingAmps, 0).continuousAmps, 'dot'),
+        ]),
     ...marks.map(({ x }): Partial<Shape> => ({
       type: 'line',
       yref: 'paper',

@@ -47,6 +47,8 @@ export function useRecorder(): Recorder {
       if (worker.current === own) setState(next);
     };
     own.addEventListener('error', ({ message }) => tell({ status: 'failed', why: message }));
+    // A key that was still held when the last one ended is not held in this one.
+    setHeld(null);
     tell({ status: 'running', seconds: 0, remote });
     const onTick = proxy((seconds: number) => tell({ status: 'running', seconds, remote }));
     const onEnd = proxy((answer: TraceAnswer, truth: string) =>

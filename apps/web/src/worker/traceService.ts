@@ -2,22 +2,20 @@ import { checkedTraceHeader, routes } from '@grim-lantern/contract';
 import type { TraceRecord } from '@grim-lantern/contract';
 import {
   channelOf,
-  isTraceFile,
+  eitherReader,
   judgeTrace,
   measureTrace,
   reduceTrace,
   traceAgainstFuse,
   traceCsv,
-  traceFileReader,
   tracePyramid,
-  traceReader,
   traceSeconds,
   writeTraceFile,
 } from '@grim-lantern/core';
 import type {
   BadLine,
   FuseStyle,
-  ReadTrace,
+  FoundTrace,
   ReducedTrace,
   Trace,
   TraceAbout,
@@ -57,8 +55,6 @@ const toldEvery = 16e6;
 /** Keeping and fetching a recording may take so long: a large one over a workshop's network. */
 const patienceMilliseconds = 180_000;
 
-type Found = Pick<ReadTrace, 'trace' | 'badLines' | 'firstBad' | 'gaps'>;
-
 /** What a worker holds: one recording, its measures when it is whole, and what it is drawn from. */
 class HeldTrace {
   trace: Trace | null = null;
@@ -70,7 +66,7 @@ class HeldTrace {
     this.pyramid = tracePyramid(channelOf(trace, 'A')?.values ?? new Float64Array(0));
   }
 
-  take(found: Found | TraceRefusal): TraceAnswer {
+  take(found: FoundTrace | TraceRefusal): TraceAnswer {
     if ('refused' in found) return { status: 'refused', why: found.refused };
     const { trace, badLines, firstBad, gaps } = found;
     if (channelOf(trace, 'A') === null) {
@@ -193,10 +189,10 @@ async function readStream(
   bytes: ReadableStream<Uint8Array>,
   size: number,
   onProgress: (share: number) => void,
-): Promise<Found | TraceRefusal> {
+): Promise<FoundTrace | TraceRefusal> {
   const stream = bytes.getReader();
   let piece = await stream.read();
-  const reader = piece.value !== undefined && isTraceFile(piece.value) ? recordingReader() : traceReader();
+  const reader = eitherReader(piece.value ?? new Uint8Array(0), checkedTraceHeader);
   let [taken, told] = [0, 0];
   for (; !piece.done; piece = await stream.read()) {
     const refused = reader.push(piece.value);
@@ -210,18 +206,6 @@ async function readStream(
     onProgress(taken / size);
   }
   return reader.end();
-}
-
-/** A `grim-lantern/trace` file is read whole or not at all: it has no bad lines. */
-function recordingReader() {
-  const { push, end } = traceFileReader(checkedTraceHeader);
-  return {
-    push,
-    end(): Found | TraceRefusal {
-      const found = end();
-      return 'refused' in found ? found : { trace: found.trace, badLines: 0, firstBad: [], gaps: 0 };
-    },
-  };
 }
 
 /** Index of the first time past a moment: by halving. */

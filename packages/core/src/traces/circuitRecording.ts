@@ -35,9 +35,40 @@ const shortOhms = 0.06;
 /** What is wrong while a recorder runs: a fault, and what it is called. */
 export type Wrong = Pick<Hypothesis, 'fault' | 'name'>;
 
+/** What a recorder would see with something wrong, or nothing, for so many seconds. */
+export type RecordingOf = (wrong: Wrong | null, seconds: number, comesAndGoes?: boolean) => Recording;
+
 /**
- * What a recorder in a fuse's wire would see of a circuit with something wrong, or nothing: amps from the solver, the
- * course in time from the load that draws most and from what is wrong.
+ * What a recorder in a fuse's wire would see of a circuit, whatever is wrong with it: amps from the solver, the course in
+ * time from the load that draws most and from what is wrong. The healthy circuit is solved once.
+ * @throws {CoreError} `circuit/unknown-part`
+ */
+export function recordingsOf(circuit: Circuit, state: OperatingState, fuse: string): RecordingOf {
+  const part = fuseById(circuit, fuse);
+  const healthy = expectedAmps(circuit, state, fuse);
+  const character = characterOf(circuit, state);
+  return (wrong, seconds, comesAndGoes = false) => {
+    const fault = wrong?.fault ?? null;
+    const solution = solveTogether(circuit, state, fault === null ? [] : [fault]);
+    const amps = Math.abs(fuseAmps({ circuit, state, solution }, part));
+    const blown = solution.blown.includes(fuse);
+    const ratio = healthy > 0 ? amps / healthy : amps > 0 ? Infinity : 0;
+    return {
+      character,
+      healthyAmps: healthy,
+      kind: kindOf(wrong, ratio, blown, comesAndGoes),
+      times: Math.max(1, Number.isFinite(ratio) ? ratio : 1),
+      seconds,
+      onAt: Math.min(1, seconds / 10),
+      pulseHertz: 180,
+      bars: 12,
+      limitAmps: circuit.nominalVolts / shortOhms,
+    };
+  };
+}
+
+/**
+ * One such recording.
  * @param comesAndGoes - whether the fault is there for moments only
  * @throws {CoreError} `circuit/unknown-part`
  */
@@ -49,24 +80,7 @@ export function circuitRecording(
   seconds: number,
   comesAndGoes = false,
 ): Recording {
-  const part = fuseById(circuit, fuse);
-  const fault = wrong?.fault ?? null;
-  const healthy = expectedAmps(circuit, state, fuse);
-  const solution = solveTogether(circuit, state, fault === null ? [] : [fault]);
-  const amps = Math.abs(fuseAmps({ circuit, state, solution }, part));
-  const blown = solution.blown.includes(fuse);
-  const ratio = healthy > 0 ? amps / healthy : amps > 0 ? Infinity : 0;
-  return {
-    character: characterOf(circuit, state),
-    healthyAmps: healthy,
-    kind: kindOf(wrong, ratio, blown, comesAndGoes),
-    times: Math.max(1, Number.isFinite(ratio) ? ratio : 1),
-    seconds,
-    onAt: Math.min(1, seconds / 10),
-    pulseHertz: 180,
-    bars: 12,
-    limitAmps: circuit.nominalVolts / shortOhms,
-  };
+  return recordingsOf(circuit, state, fuse)(wrong, seconds, comesAndGoes);
 }
 
 function kindOf(wrong: Wrong | null, ratio: number, blown: boolean, comesAndGoes: boolean): TraceKind {

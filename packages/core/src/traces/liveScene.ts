@@ -5,7 +5,8 @@ import type { Hypothesis } from '../faults/hypotheses';
 import { hypothesesOf } from '../faults/hypotheses';
 import { sights } from '../faults/sights';
 import { suspectName } from '../words/outcomes';
-import { circuitRecording, fuseById } from './circuitRecording';
+import type { RecordingOf } from './circuitRecording';
+import { fuseById, recordingsOf } from './circuitRecording';
 import type { LiveScene } from './liveRecorder';
 
 /** What can be wrong for the simulated recorder, as it is chosen from a list. */
@@ -34,19 +35,19 @@ const choiceId = ({ suspect, name }: Hypothesis) => `${suspect} ${name}`;
 
 /** Everything that would show in a fuse's current: one of each kind, the middle one of its ohms. */
 export function liveChoices(circuit: Circuit, state: OperatingState, fuse: string): readonly LiveChoice[] {
-  return showing(circuit, state, fuse).map((each) => ({
+  return showing(circuit, recordingsOf(circuit, state, fuse)).map((each) => ({
     id: choiceId(each),
     name: `${suspectName(circuit, each.suspect)}: ${each.name}`,
     mayComeAndGo: each.mayComeAndGo && sights(circuit, each.suspect).length > 0,
   }));
 }
 
-function showing(circuit: Circuit, state: OperatingState, fuse: string): readonly Hypothesis[] {
+function showing(circuit: Circuit, recordingOf: RecordingOf): readonly Hypothesis[] {
   const families = new Map<number, Hypothesis[]>();
   for (const each of hypothesesOf(circuit)) {
     if (each.fault !== null) families.set(each.family, [...(families.get(each.family) ?? []), each]);
   }
-  const kindWith = (wrong: Hypothesis | null) => circuitRecording(circuit, state, wrong, fuse, 10).kind;
+  const kindWith = (wrong: Hypothesis | null) => recordingOf(wrong, 10).kind;
   const healthy = kindWith(null);
   return [...families.values()]
     .map((family) => family[Math.floor(family.length / 2)]!)
@@ -64,7 +65,8 @@ export function liveScene(
   { circuit, state, fuse, choice, comesAndGoes, seconds }: LiveSetting,
   random: () => number,
 ): DrawnScene {
-  const all = choice === 'nothing' ? [] : showing(circuit, state, fuse);
+  const recordingOf = recordingsOf(circuit, state, fuse);
+  const all = choice === 'nothing' ? [] : showing(circuit, recordingOf);
   const drawn = all[Math.floor(random() * all.length)];
   const wrong = choice === 'hidden' ? drawn : all.find((each) => choiceId(each) === choice);
   const places = wrong?.mayComeAndGo === true ? sights(circuit, wrong.suspect) : [];
@@ -73,7 +75,7 @@ export function liveScene(
   const { style, ratingAmps } = fuseById(circuit, fuse);
   return {
     scene: {
-      recording: circuitRecording(circuit, state, wrong ?? null, fuse, seconds, loose),
+      recording: recordingOf(wrong ?? null, seconds, loose),
       loosePlace: loose ? place : null,
       fuse: { style, ratingAmps },
     },
