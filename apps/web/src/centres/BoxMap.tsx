@@ -35,6 +35,12 @@ interface BoxMapProps {
 /** So far a finger or a mouse moves before a tap has become a drag, px. */
 const dragFrom = 8;
 
+/**
+ * The page moves under a held cavity only at the window's very edge, as a share of its size: nearer in,
+ * the place one aims at would slide away from under the hand.
+ */
+const scrollAtEdge = { threshold: { x: 0.05, y: 0.05 } };
+
 /** A box as one looks at it in the vehicle, turned as it is mounted. */
 export function BoxMap(props: BoxMapProps) {
   const { onDrop } = props;
@@ -46,7 +52,12 @@ export function BoxMap(props: BoxMapProps) {
     if (place !== undefined) onDrop(String(active.id), place.column, place.row);
   };
   return (
-    <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragEnd={dropped}>
+    <DndContext
+      sensors={sensors}
+      collisionDetection={pointerWithin}
+      autoScroll={scrollAtEdge}
+      onDragEnd={dropped}
+    >
       <Grid {...props} />
     </DndContext>
   );
