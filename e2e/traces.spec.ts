@@ -231,6 +231,19 @@ test('the simulated recorder: a hidden loose wire shows while its place is held,
   );
   await expect(verdict(page).getByRole('heading')).toHaveText('Contact bounces');
   await page.keyboard.up(' ');
+  // The same place by a hand on the map: its key goes down with it, and up again.
+  const cowl = page.getByRole('button', { name: 'radiator cowl, fan' });
+  await page.getByRole('button', { name: 'Record' }).click();
+  const motor = (await page.getByTestId('part-FAN').boundingBox())!;
+  await page.mouse.move(motor.x + motor.width / 2, motor.y + motor.height / 2);
+  await page.mouse.down();
+  await expect(cowl).toHaveAttribute('aria-pressed', 'true');
+  await page.mouse.up();
+  await expect(cowl).toHaveAttribute('aria-pressed', 'false');
+  await page.mouse.down();
+  await expect(verdict(page).getByRole('heading')).toHaveText('Contact bounces');
+  await page.mouse.up();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.getByRole('button', { name: 'Show what it was' }).click();
   await expect(page.getByText('coming and going at: radiator cowl, fan')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Enter it in the job' })).toHaveCount(0);

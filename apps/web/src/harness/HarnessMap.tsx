@@ -31,6 +31,8 @@ interface HarnessMapProps {
   readonly held?: Point | null;
   /** Told where the map is held down, and null when it is let go; null: holding means nothing. */
   readonly onHold?: ((point: Point | null) => void) | null;
+  /** Whether it opens with all of it in view, however small, and not near enough to be read. */
+  readonly opensWhole?: boolean;
 }
 
 /** The harness: dark where it is cleared, glowing where it is suspect, with the flag where the probe goes next. */
@@ -45,6 +47,7 @@ export function HarnessMap({
   onPoint,
   held = null,
   onHold = null,
+  opensWhole = false,
 }: HarnessMapProps) {
   const svg = useRef<SVGSVGElement>(null);
   const stage = useRef<SVGGElement>(null);
@@ -65,7 +68,13 @@ export function HarnessMap({
     (): Frame => ({ left: 0, top: 0, right: layout.width, bottom: layout.height, focus: { x: 0, y: 0 } }),
     [layout],
   );
-  const { zoomBy, fit, toGlow } = usePanZoom(svg, stage, whole, frameOf(layout, standing, calm) ?? whole);
+  const { zoomBy, fit, toGlow } = usePanZoom(
+    svg,
+    stage,
+    whole,
+    frameOf(layout, standing, calm) ?? whole,
+    !opensWhole,
+  );
   useGlowKey(toGlow);
   return (
     <div className="relative h-full w-full overflow-hidden">
@@ -76,6 +85,7 @@ export function HarnessMap({
         aria-label="Harness map"
         onPointerDown={({ clientX, clientY }) => onHold?.(onStage(stage.current, clientX, clientY))}
         onPointerUp={() => onHold?.(null)}
+        onPointerCancel={() => onHold?.(null)}
         onPointerLeave={() => onHold?.(null)}
       >
         <g ref={stage}>
@@ -104,8 +114,11 @@ export function HarnessMap({
             <g
               key={terminal}
               transform={`translate(${point.x} ${point.y})`}
-              className="cursor-pointer"
-              onClick={() => onPoint(terminal)}
+              className={onHold === null ? 'cursor-pointer' : undefined}
+              onClick={() => {
+                // A hand that moves the harness asks nothing of the point it let go at.
+                if (onHold === null) onPoint(terminal);
+              }}
             >
               {/* Room for a thumb: felt, never drawn. */}
               <circle r={20} fill="none" pointerEvents="all" />

@@ -10,6 +10,9 @@ import { viewOf } from './viewOf';
 /** Below this scale a part's name is smaller than 7 px. */
 const farBelow = 0.45;
 
+/** What the keys of the map take of its right side, px: a view of the whole stays clear of them. */
+const keysRoom = 64;
+
 /** Says something of the drawing to its style sheet; nothing is drawn anew for what it knows already. */
 function mark(stage: SVGGElement | null, name: 'scaling' | 'far', on: boolean): void {
   if (stage !== null && stage.dataset[name] !== String(on)) stage.dataset[name] = String(on);
@@ -21,6 +24,8 @@ export function usePanZoom(
   stage: RefObject<SVGGElement | null>,
   whole: Frame,
   { left, top, right, bottom, focus: { x, y } }: Frame,
+  /** Whether the frame is shown in part rather than smaller than can be read. */
+  legible: boolean,
 ) {
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
   const show = useRef<(frame: Frame, legible: boolean, slowly: boolean) => void>(() => undefined);
@@ -42,7 +47,8 @@ export function usePanZoom(
       .on('end', () => mark(stage.current, 'scaling', false));
     behaviour.current = view;
     show.current = (frame, legible, slowly) => {
-      const shown = viewOf(frame, element.clientWidth, element.clientHeight, legible);
+      const width = element.clientWidth - (legible ? 0 : keysRoom);
+      const shown = viewOf(frame, width, element.clientHeight, legible);
       const target = zoomIdentity.translate(shown.x, shown.y).scale(shown.scale);
       const still = matchMedia('(prefers-reduced-motion: reduce)').matches;
       if (slowly && !still)
@@ -63,19 +69,19 @@ export function usePanZoom(
     let first = true;
     const frame = { left, top, right, bottom, focus: { x, y } };
     const observer = new ResizeObserver(() => {
-      show.current(frame, true, first && element.dataset['framed'] === 'true');
+      show.current(frame, legible, first && element.dataset['framed'] === 'true');
       element.dataset['framed'] = 'true';
       first = false;
     });
     observer.observe(element);
     return () => observer.disconnect();
-  }, [svg, left, top, right, bottom, x, y]);
+  }, [svg, legible, left, top, right, bottom, x, y]);
   return {
     zoomBy: (factor: number) => {
       if (svg.current !== null) behaviour.current?.scaleBy(select(svg.current), factor);
     },
     fit: () => show.current(whole, false, true),
     /** Back to what glows, wherever a hand has taken the view. */
-    toGlow: () => show.current({ left, top, right, bottom, focus: { x, y } }, true, true),
+    toGlow: () => show.current({ left, top, right, bottom, focus: { x, y } }, legible, true),
   };
 }

@@ -49,6 +49,7 @@ export function RecorderRegion({
             standing={noGlow}
             readings={nothingRead}
             flag={null}
+            opensWhole
             held={running ? held : null}
             onHold={
               running
