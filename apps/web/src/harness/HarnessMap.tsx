@@ -110,21 +110,8 @@ export function HarnessMap({
               </g>
             );
           })}
-          {[...layout.terminals].map(([terminal, point]) => (
-            <g
-              key={terminal}
-              transform={`translate(${point.x} ${point.y})`}
-              className={onHold === null ? 'cursor-pointer' : undefined}
-              onClick={() => {
-                // A hand that moves the harness asks nothing of the point it let go at.
-                if (onHold === null) onPoint(terminal);
-              }}
-            >
-              {/* Room for a thumb: felt, never drawn. */}
-              <circle r={20} fill="none" pointerEvents="all" />
-              <circle r={3.5} className="fill-ground stroke-ink" strokeWidth={1.5} />
-            </g>
-          ))}
+          {/* A hand that moves the harness asks nothing of the point it lets go at. */}
+          <Terminals layout={layout} onPoint={onHold === null ? onPoint : null} />
           {readings
             .filter(({ dot }) => dot)
             .map(({ key, point }) => (
@@ -159,6 +146,27 @@ export function HarnessMap({
       </div>
     </div>
   );
+}
+
+/** Every terminal, with room for a thumb where it can be asked. */
+function Terminals({
+  layout,
+  onPoint,
+}: {
+  readonly layout: HarnessLayout;
+  readonly onPoint: HarnessMapProps['onPoint'] | null;
+}) {
+  return [...layout.terminals].map(([terminal, point]) => (
+    <g
+      key={terminal}
+      transform={`translate(${point.x} ${point.y})`}
+      {...(onPoint === null ? {} : { className: 'cursor-pointer', onClick: () => onPoint(terminal) })}
+    >
+      {/* Felt, never drawn. */}
+      <circle r={20} fill="none" pointerEvents="all" />
+      <circle r={3.5} className="fill-ground stroke-ink" strokeWidth={1.5} />
+    </g>
+  ));
 }
 
 /** A point of the screen as the drawing counts. */

@@ -18,6 +18,23 @@ function mark(stage: SVGGElement | null, name: 'scaling' | 'far', on: boolean): 
   if (stage !== null && stage.dataset[name] !== String(on)) stage.dataset[name] = String(on);
 }
 
+/** Pan and zoom of a stage, which knows at what size it stands and whether a hand is changing it. */
+function movingStage(stage: RefObject<SVGGElement | null>): ZoomBehavior<SVGSVGElement, unknown> {
+  let scale = 1;
+  return zoom<SVGSVGElement, unknown>()
+    .scaleExtent([0.15, 4])
+    .on('zoom', ({ transform }: { transform: { k: number; toString(): string } }) => {
+      stage.current?.setAttribute('transform', transform.toString());
+      if (transform.k === scale) return;
+      scale = transform.k;
+      // Halos and lamplight are drawn anew at every size: they wait until the hand rests.
+      mark(stage.current, 'scaling', true);
+      // From far away only what glows keeps its words.
+      mark(stage.current, 'far', scale < farBelow);
+    })
+    .on('end', () => mark(stage.current, 'scaling', false));
+}
+
 /** Pan and zoom by d3-zoom. The view follows the frame until a hand takes it; a new frame takes it back. */
 export function usePanZoom(
   svg: RefObject<SVGSVGElement | null>,
@@ -32,19 +49,7 @@ export function usePanZoom(
   useEffect(() => {
     const element = svg.current;
     if (element === null) return;
-    let scale = 1;
-    const view = zoom<SVGSVGElement, unknown>()
-      .scaleExtent([0.15, 4])
-      .on('zoom', ({ transform }: { transform: { k: number; toString(): string } }) => {
-        stage.current?.setAttribute('transform', transform.toString());
-        if (transform.k === scale) return;
-        scale = transform.k;
-        // Halos and lamplight are drawn anew at every size: they wait until the hand rests.
-        mark(stage.current, 'scaling', true);
-        // From far away only what glows keeps its words.
-        mark(stage.current, 'far', scale < farBelow);
-      })
-      .on('end', () => mark(stage.current, 'scaling', false));
+    const view = movingStage(stage);
     behaviour.current = view;
     show.current = (frame, legible, slowly) => {
       const width = element.clientWidth - (legible ? 0 : keysRoom);
