@@ -27,18 +27,20 @@ export function candidateStates(
 ): readonly OperatingState[] {
   const { circuit } = predictor;
   const joined = present.apart.length === 0 ? [] : [{ ...present, apart: [] }];
-  const bases = [present, ...joined].flatMap((base) => [base, ...fills(circuit, base, fuses, limiter)]);
-  const set = electricallyDistinct(
-    predictor,
-    bases.flatMap((base) => [base, ...controlsMoved(circuit, base)]),
-  );
+  const standing = [present, ...joined];
+  const filled = standing.flatMap((base) => fills(circuit, base, fuses, limiter));
+  const moved = standing.flatMap((base) => controlsMoved(circuit, base));
+  const distinct = electricallyDistinct(predictor);
+  // One move, then a second: of three at once nothing is asked before one of them is made.
+  const single = [...standing, ...filled, ...moved].filter(distinct);
+  const set = [...single, ...filled.flatMap((base) => controlsMoved(circuit, base)).filter(distinct)];
   const removable = circuit.parts.filter(
     (part) => kindOf(part).removal !== null && near?.has(part.id) !== false,
   );
-  const parted = set.flatMap((state) => [
-    state,
-    ...removable.map(({ id }) => withApart(state, id, !state.apart.includes(id))),
-  ]);
+  const parted = [
+    ...set,
+    ...single.flatMap((state) => removable.map(({ id }) => withApart(state, id, !state.apart.includes(id)))),
+  ];
   const swapped = (swaps === 'never' ? [] : worthASwap(circuit, present, parts)).flatMap((part) =>
     set.filter(({ apart }) => !apart.includes(part)).map((state) => withRenewed(state, part)),
   );
@@ -87,16 +89,13 @@ export function controlsMoved(circuit: Circuit, base: OperatingState): readonly 
   );
 }
 
-/** Leaves out states in which the healthy circuit is the same as in an earlier one. */
-function electricallyDistinct(
-  predictor: Predictor,
-  states: readonly OperatingState[],
-): readonly OperatingState[] {
+/** Passes states in which the healthy circuit is not the same as in one that was passed before. */
+function electricallyDistinct(predictor: Predictor): (state: OperatingState) => boolean {
   const seen = new Set<string>();
-  return states.filter((state) => {
+  return (state) => {
     const before = seen.size;
     return seen.add(signature(predictor, state)).size > before;
-  });
+  };
 }
 
 const signatures = new WeakMap<StateColumns, string>();

@@ -4,7 +4,7 @@ import type { Belief } from './belief';
 import type { Candidate } from './offers';
 import { minutesPerMoney } from './offers';
 import type { Change, Worksite } from './work';
-import { changeBetween, workAfter } from './work';
+import { changeBetween, wayTo, workAfter } from './work';
 import { leastBits, plogp } from './worth';
 
 /** A candidate whose outcomes are known, for playing on. */
@@ -26,80 +26,124 @@ const mostSteps = 8;
  * Plays a job to its end for each way of starting it: first the choice, then always the one that tells most per
  * minute, through every outcome that is likely enough. What cannot be told apart by any of them, and what is too rare
  * to be played, is guessed at `bitsPerMinute`.
+ * @returns tells the minutes of a job, or infinity as soon as they are sure to exceed a limit
  */
 export function lookAhead(
   circuit: Circuit,
   belief: Belief,
   choices: readonly Choice[],
   bitsPerMinute: number,
-): (choice: Choice, site: Worksite) => number {
-  const cost = costBetween(circuit);
-  const { weigh, doubtAfter } = weighing(belief);
+): (choice: Choice, site: Worksite, limit: number) => number {
+  const { minutesFrom, next } = costBetween(circuit, choices);
+  const { standing, after, doubtAfter } = weighing(belief);
 
-  /** Expected minutes still to go from here, times the weight of getting here. */
-  const toGo = (weights: Float64Array, site: Worksite, steps: number): number => {
-    const { whole, doubt, largest } = weigh(weights);
+  /** Expected minutes still to go from here, times the weight of getting here; something above the limit beyond it. */
+  const toGo = (here: Standing, site: Worksite, steps: number, limit: number): number => {
+    const { whole, doubt, largest } = here;
     if (largest >= foundFrom * whole) return 0;
     const guess = doubt / bitsPerMinute;
     if (whole < leastWeight || steps >= mostSteps) return guess;
     let best: { choice: Choice; rate: number; minutes: number } | null = null;
-    for (const choice of choices) {
-      const { minutes } = cost(site, choice.candidate);
+    const costs = minutesFrom(site);
+    for (let c = 0; c < choices.length; c++) {
+      const choice = choices[c]!;
+      const minutes = costs[c]!;
       const most = Math.min(doubt, choice.candidate.mostBits * whole) / minutes;
       if (best !== null && most <= best.rate) continue;
-      const bits = doubt - doubtAfter(weights, choice);
+      const bits: number = doubt - doubtAfter(here, choice, doubt - (best?.rate ?? 0) * minutes);
       if (bits >= leastBits * whole && bits / minutes > (best?.rate ?? 0)) {
         best = { choice, rate: bits / minutes, minutes };
       }
     }
-    return best === null ? guess : best.minutes * whole + onwards(weights, site, best.choice, steps);
+    if (best === null) return guess;
+    return onwards(here, site, best.choice, steps, best.minutes * whole, limit);
   };
-  const onwards = (weights: Float64Array, site: Worksite, choice: Choice, steps: number): number => {
-    const { next } = cost(site, choice.candidate);
-    let sum = 0;
-    for (let o = 0; o < choice.outcomes; o++) sum += toGo(weightsAfter(weights, choice, o), next, steps + 1);
+  const onwards = (
+    here: Standing,
+    site: Worksite,
+    choice: Choice,
+    steps: number,
+    spent: number,
+    limit: number,
+  ): number => {
+    const then = next(site, choice);
+    let sum = spent;
+    for (let o = 0; o < choice.outcomes && sum <= limit; o++) {
+      sum += toGo(after(here, choice, o), then, steps + 1, limit - sum);
+    }
     return sum;
   };
-  return (choice, site) => choice.candidate.cost + onwards(belief.chances, site, choice, 1);
+  const all = Int32Array.from(belief.chances, (_each, k) => k);
+  const begun = standing(all, belief.chances);
+  return (choice, site, limit) => {
+    const minutes = onwards(begun, site, choice, 1, choice.candidate.cost, limit);
+    return minutes <= limit ? minutes : Infinity;
+  };
 }
 
-/** The weights that an outcome leaves. */
-function weightsAfter(weights: Float64Array, { chances }: Choice, outcome: number): Float64Array {
-  const rows = weights.length;
-  const left = new Float64Array(rows);
-  for (let k = 0; k < rows; k++) left[k] = weights[k]! * chances[outcome * rows + k]!;
-  return left;
+/** Rows of a belief that still count, somewhere in the play. */
+interface Standing {
+  readonly rows: Int32Array;
+  readonly weights: Float64Array;
+  readonly whole: number;
+  /** Bits of doubt about the suspects, times the weight. */
+  readonly doubt: number;
+  /** Weight of the largest suspect. */
+  readonly largest: number;
 }
+
+/** Rows with less than this share of the whole weight no longer count: what a slip alone would have left. */
+const leastShare = 1e-3;
 
 /** Doubt about the suspects behind some weights, in working memory of its own. */
 function weighing({ suspectOf, suspectChances, chances }: Belief) {
-  const rows = chances.length;
+  const count = chances.length;
   const totals = new Float64Array(suspectChances.length);
+  const standing = (rows: Int32Array, weights: Float64Array): Standing => {
+    totals.fill(0);
+    let whole = 0;
+    for (let k = 0; k < rows.length; k++) {
+      totals[suspectOf[rows[k]!]!]! += weights[k]!;
+      whole += weights[k]!;
+    }
+    let [doubt, largest] = [plogp(whole), 0];
+    for (const total of totals) {
+      doubt -= plogp(total);
+      if (total > largest) largest = total;
+    }
+    return { rows, weights, whole, doubt, largest };
+  };
   return {
-    /** Weight, bits of doubt (times the weight) and the largest suspect of some rows. */
-    weigh(this: void, weights: Float64Array) {
-      totals.fill(0);
+    standing,
+    /** What an outcome of a choice leaves. */
+    after(this: void, here: Standing, choice: Choice, outcome: number): Standing {
+      const size = here.rows.length;
+      const weights = new Float64Array(size);
       let whole = 0;
-      for (let k = 0; k < rows; k++) {
-        totals[suspectOf[k]!]! += weights[k]!;
+      for (let k = 0; k < size; k++) {
+        weights[k] = here.weights[k]! * choice.chances[outcome * count + here.rows[k]!]!;
         whole += weights[k]!;
       }
-      let [doubt, largest] = [plogp(whole), 0];
-      for (const total of totals) {
-        doubt -= plogp(total);
-        if (total > largest) largest = total;
+      const rows = new Int32Array(size);
+      let kept = 0;
+      for (let k = 0; k < size; k++) {
+        if (weights[k]! < leastShare * whole) continue;
+        rows[kept] = here.rows[k]!;
+        weights[kept++] = weights[k]!;
       }
-      return { whole, doubt, largest };
+      return standing(rows.subarray(0, kept), weights.subarray(0, kept));
     },
-    /** Doubt that is left after a choice, times the weight. */
-    doubtAfter(this: void, weights: Float64Array, { outcomes, chances: table }: Choice) {
+    /** Doubt that is left after a choice, times the weight; something above the limit beyond it. */
+    doubtAfter(this: void, { rows, weights }: Standing, { outcomes, chances: table }: Choice, limit: number) {
+      const size = rows.length;
       let doubt = 0;
-      for (let o = 0; o < outcomes; o++) {
+      for (let o = 0; o < outcomes && doubt <= limit; o++) {
         totals.fill(0);
         let whole = 0;
-        for (let k = 0; k < rows; k++) {
-          const both = weights[k]! * table[o * rows + k]!;
-          totals[suspectOf[k]!]! += both;
+        for (let k = 0; k < size; k++) {
+          const row = rows[k]!;
+          const both = weights[k]! * table[o * count + row]!;
+          totals[suspectOf[row]!]! += both;
           whole += both;
         }
         doubt += plogp(whole);
@@ -110,11 +154,9 @@ function weighing({ suspectOf, suspectChances, chances }: Belief) {
   };
 }
 
-/** What a candidate costs from any worksite, and the worksite that it leaves; remembered. */
-function costBetween(circuit: Circuit) {
+/** What each of some choices costs from any worksite, and the worksite that it leaves; remembered. */
+function costBetween(circuit: Circuit, choices: readonly Choice[]) {
   const changes = new Map<OperatingState, Map<OperatingState, Change>>();
-  const sites = new WeakMap<Worksite, Map<Candidate, { minutes: number; next: Worksite }>>();
-  const same = new Map<string, Worksite>();
   const changeTo = (from: OperatingState, to: OperatingState) => {
     const known = changes.get(from) ?? new Map<OperatingState, Change>();
     changes.set(from, known);
@@ -122,25 +164,35 @@ function costBetween(circuit: Circuit) {
     known.set(to, change);
     return change;
   };
+  const places = choices.map(({ candidate: { instrument, test } }) => instrument.place(circuit, test.at));
+  const known = new WeakMap<Worksite, Float64Array>();
   const numbers = new Map<OperatingState, number>();
   const numberOf = (state: OperatingState) => {
-    const known = numbers.get(state) ?? numbers.size;
-    numbers.set(state, known);
-    return known;
+    const number = numbers.get(state) ?? numbers.size;
+    numbers.set(state, number);
+    return number;
   };
-  return (site: Worksite, candidate: Candidate) => {
-    const known = sites.get(site) ?? new Map<Candidate, { minutes: number; next: Worksite }>();
-    sites.set(site, known);
-    const found = known.get(candidate);
-    if (found !== undefined) return found;
-    const { state, test } = candidate;
-    const work = workAfter(circuit, site, state, changeTo(site.state, state), test);
-    const { at, stripped } = work.after;
-    const key = `${numberOf(state)} ${at} ${stripped.join(' ')}`;
-    const next = same.get(key) ?? work.after;
-    same.set(key, next);
-    const fresh = { minutes: work.minutes + work.money * minutesPerMoney, next };
-    known.set(candidate, fresh);
-    return fresh;
+  const same = new Map<string, Worksite>();
+  return {
+    /** Minutes, money weighed in, in the order of the choices. */
+    minutesFrom(this: void, site: Worksite): Float64Array {
+      const found = known.get(site);
+      if (found !== undefined) return found;
+      const fresh = Float64Array.from(choices, ({ candidate: { state, instrument } }, index) => {
+        const change = changeTo(site.state, state);
+        const place = places[index];
+        const way = wayTo(circuit, site, place === undefined ? change.places : [...change.places, place]);
+        return change.minutes + way.minutes + instrument.minutes + change.money * minutesPerMoney;
+      });
+      known.set(site, fresh);
+      return fresh;
+    },
+    next(this: void, site: Worksite, { candidate: { state, test } }: Choice): Worksite {
+      const { after } = workAfter(circuit, site, state, changeTo(site.state, state), test);
+      const key = `${numberOf(state)} ${after.at} ${after.stripped.join(' ')}`;
+      const before = same.get(key) ?? after;
+      same.set(key, before);
+      return before;
+    },
   };
 }

@@ -12,9 +12,11 @@ import { beliefOf, sampled } from './belief';
 import { candidateStates } from './candidateStates';
 import type { Choice } from './lookAhead';
 import { lookAhead } from './lookAhead';
-import type { Candidate, PlanLimits, StateOffers } from './offers';
+import type { Candidate, PlanLimits } from './offers';
 import { offersByState } from './offers';
 import type { OutcomeSpec, OutcomeTable } from './outcomeTable';
+import type { Weighed } from './shortlist';
+import { shortlist } from './shortlist';
 import type { Work, Worksite } from './work';
 import { workFor } from './work';
 import type { Scales } from './worth';
@@ -53,8 +55,6 @@ const namedFrom = 0.02;
 /** Every candidate is weighed on a sample of this many rows; so many of the best are weighed in full. */
 const glanceRows = 32;
 const shortlisted = 40;
-/** So many more come along that lie behind trim. */
-const longestBehindTrim = 16;
 /** So many of those are tried as the next thing to do. */
 const triedBehindTrim = 4;
 /** So many of the best are played to the end of the job, on a sample of so many rows. */
@@ -95,9 +95,9 @@ export function nextActions(
   const choices = choicesOf(rough, [...list, ...behindTrim]);
   const minutesWith = lookAhead(circuit, rough.belief, [...choices.values()], laterRate * first.rate);
   const toPlay = [...ranked.slice(0, played), ...trim];
-  const ordered = playedOn(toPlay, ranked.slice(played), (candidate) => {
+  const ordered = playedOn(toPlay, ranked.slice(played), (candidate, limit) => {
     const choice = choices.get(candidate);
-    return choice === undefined ? Infinity : minutesWith(choice, site);
+    return choice === undefined ? Infinity : minutesWith(choice, site, limit);
   });
   return ordered.slice(0, count).map(({ candidate, bits, minutesToGo }) => {
     const { test, state, instrument, column } = candidate;
@@ -122,68 +122,6 @@ export function foreseeTest(
   if (table === null) return null;
   const bits = scales.bits(table);
   return { purpose: 'search', test, state, work, bits, minutesToGo: null, outcomes: foresee(scales, table) };
-}
-
-interface Weighed {
-  readonly candidate: Candidate;
-  readonly bits: number;
-  readonly rate: number;
-}
-
-/**
- * The candidates that tell most per minute, roughly; and apart from them those that would, were the trim before them
- * off already: a strip is paid once, and the way to the end may well lead behind it. States come cheapest first;
- * what costs so much that no outcome could make up for it is passed over.
- */
-function shortlist(
-  { doubt, belief, table: tableOf, bits: bitsOf }: Scales,
-  byState: readonly StateOffers[],
-  length: number,
-): { readonly list: readonly Weighed[]; readonly behindTrim: readonly Weighed[] } {
-  const list: Weighed[] = [];
-  const behindTrim: Weighed[] = [];
-  const worstOf = (best: readonly Weighed[], most: number) => (best.length >= most ? best.at(-1)!.rate : 0);
-  for (const { offers, leastCost, cost: costOf, stripCost, candidate } of byState) {
-    const worstOfBoth = () => Math.min(worstOf(list, length), worstOf(behindTrim, longestBehindTrim));
-    if (doubt <= worstOfBoth() * leastCost) continue;
-    for (const offer of offers()) {
-      const most = Math.min(doubt, offer.mostBits);
-      const cost = costOf(offer);
-      if (cost === Infinity) continue;
-      const strips = stripCost(offer);
-      const [worst, worstBare] = [worstOf(list, length), worstOf(behindTrim, longestBehindTrim)];
-      if (most / cost <= worst && (strips === 0 || most / (cost - strips) <= worstBare)) continue;
-      const told = offer.column().telling(belief.hypotheses);
-      const table = told === null ? null : tableOf(offer.instrument, told);
-      const bits = table === null ? 0 : bitsOf(table);
-      if (bits < leastBits) continue;
-      if (bits / cost > worst)
-        insert(list, { candidate: candidate(offer, cost), bits, rate: bits / cost }, length);
-      if (strips > 0 && bits / (cost - strips) > worstBare) {
-        const bare = { candidate: candidate(offer, cost), bits, rate: bits / (cost - strips) };
-        insert(behindTrim, bare, longestBehindTrim);
-      }
-    }
-  }
-  return { list, behindTrim };
-}
-
-/**
- * Puts a candidate into its place by rate, unless a better one asks the same: the same instrument telling the same is
- * the same question in another state or on another point of one wire.
- */
-function insert(best: Weighed[], fresh: Weighed, length: number): void {
-  const { instrument, test } = fresh.candidate;
-  const known = best.findIndex(
-    ({ candidate, bits }) =>
-      candidate.instrument === instrument &&
-      (candidate.test.at === test.at || Math.abs(bits - fresh.bits) < 1e-9),
-  );
-  if (known >= 0 && best[known]!.rate >= fresh.rate) return;
-  if (known >= 0) best.splice(known, 1);
-  const at = best.findIndex(({ rate }) => rate < fresh.rate);
-  best.splice(at < 0 ? best.length : at, 0, fresh);
-  best.splice(length);
 }
 
 /** The shortlist weighed in full, the best rate first, no two the same question. */
@@ -221,10 +159,12 @@ function choicesOf(rough: Scales, list: readonly Weighed[]): ReadonlyMap<Candida
 
 /** Minutes to go that differ by less than this share are taken for the same. */
 const asGood = 0.08;
+/** Nobody starts with what takes so many times the minutes of the best: no need to know how many more. */
+const hopelessFrom = 1.5;
 
 interface Played extends Weighed {
   readonly minutesToGo: number | null;
-  /** Minutes to go beyond the least, as a share of it; infinite where it was not played on. */
+  /** Minutes to go beyond the least, as a share of it; infinite where it was not played to the end. */
   readonly toGoShare: number;
 }
 
@@ -232,19 +172,26 @@ interface Played extends Weighed {
 function playedOn(
   toPlay: readonly Weighed[],
   rest: readonly Weighed[],
-  minutesWith: (candidate: Candidate) => number,
+  minutesWith: (candidate: Candidate, limit: number) => number,
 ): readonly Played[] {
-  const minutes = toPlay.map(({ candidate }) => minutesWith(candidate));
-  const least = Math.min(...minutes);
+  let least = Infinity;
+  const minutes = toPlay.map(({ candidate }) => {
+    const own = minutesWith(candidate, hopelessFrom * least);
+    least = Math.min(least, own);
+    return own;
+  });
   const tried = toPlay.map((each, index): Played => {
     const minutesToGo = minutes[index]!;
+    if (minutesToGo === Infinity) return { ...each, minutesToGo: null, toGoShare: Infinity };
     const share = minutesToGo / least - 1;
     // Within the error of playing on, the one that tells most per minute now is the better known quantity.
     return { ...each, minutesToGo, toGoShare: share <= asGood ? 0 : share };
   });
   const known = new Set<string>();
   const once = tried
-    .sort((one, other) => one.toGoShare - other.toGoShare || other.rate - one.rate)
+    .sort(({ toGoShare, rate }, other) =>
+      toGoShare === other.toGoShare ? other.rate - rate : toGoShare - other.toGoShare,
+    )
     .filter(({ candidate: { test } }) => {
       const before = known.size;
       return known.add(`${test.instrument} ${test.at}`).size > before;

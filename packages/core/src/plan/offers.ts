@@ -27,16 +27,22 @@ const preferredWeight = 0.6;
 /** Minutes that a unit of the workshop's money is worth: about one in a minute of labour. Judgement. */
 export const minutesPerMoney = 1;
 
-/** One test that a plan may ask for in a state. */
-export interface Offer {
+/** One test on one target, whatever the state. */
+interface Question {
+  /** Its index among all questions of the circuit. */
+  readonly order: number;
   readonly instrument: Instrument;
   readonly test: Test;
   readonly place: string | undefined;
   /** The part that it is laid on; null for a place. */
   readonly part: string | null;
-  readonly column: () => Column;
   /** The most bits that it could tell. */
   readonly mostBits: number;
+}
+
+/** One test that a plan may ask for in a state. */
+export interface Offer extends Question {
+  readonly column: () => Column;
 }
 
 /** An offer that has been taken up, with what it costs from where the hands are. */
@@ -47,43 +53,50 @@ export interface Candidate extends Offer {
   readonly work: () => Work;
 }
 
+/** Told of an offer, what it costs, and how much of that is for strips, which are paid once for all behind them. */
+export type OfferVisit = (offer: Offer, cost: number, strips: number) => void;
+
 /** What can be asked in one state. Thousands of offers, few of them taken up: nothing is made for each. */
 export interface StateOffers {
-  readonly offers: () => readonly Offer[];
   /** Less than this none of them costs. */
   readonly leastCost: number;
-  /** What one costs; infinite where it is refused, not to hand or asked already. */
-  readonly cost: (offer: Offer) => number;
-  /** How much of that is for strips, which are paid once for all that lies behind them. */
-  readonly stripCost: (offer: Offer) => number;
+  /** Tells of every offer that is not refused, not out of reach and not asked already. */
+  readonly visit: (each: OfferVisit) => void;
   readonly candidate: (offer: Offer, cost: number) => Candidate;
 }
 
 /** Every test on every target, whatever the state. */
-const questionsOf = perCircuit((circuit): readonly Omit<Offer, 'column'>[] =>
-  allInstruments.flatMap((instrument) =>
-    instrument.targets(circuit).map((at) => ({
-      instrument,
-      test: { instrument: instrument.id, at },
-      place: instrument.place(circuit, at),
-      part: partAt(circuit, at),
-      mostBits: mostBits(instrument),
-    })),
-  ),
+const questionsOf = perCircuit((circuit): readonly Question[] =>
+  allInstruments
+    .flatMap((instrument) =>
+      instrument.targets(circuit).map((at) => ({
+        instrument,
+        test: { instrument: instrument.id, at },
+        place: instrument.place(circuit, at),
+        part: partAt(circuit, at),
+        mostBits: mostBits(instrument),
+      })),
+    )
+    .map((question, order) => ({ ...question, order })),
 );
 
-const offered = new WeakMap<StateColumns, readonly Offer[]>();
+const offered = new WeakMap<StateColumns, (Offer | null | undefined)[]>();
 
-/** Every test that a plan may ask for in a state; kept with the state. */
-function offersIn({ circuit, inState }: Predictor, state: OperatingState): readonly Offer[] {
+/** Makes the offer of a question in a state, kept with the state; null where nobody would ask it there. */
+function offersIn({ circuit, inState }: Predictor, state: OperatingState) {
   const columns = inState(state);
-  const known = offered.get(columns);
-  if (known !== undefined) return known;
-  const offers = questionsOf(circuit)
-    .filter(({ instrument, test }) => instrument.mayPropose(circuit, state, test.at))
-    .map((question): Offer => ({ ...question, column: lazily(() => columns.column(question.test)) }));
-  offered.set(columns, offers);
-  return offers;
+  const known = offered.get(columns) ?? new Array<Offer | null | undefined>(questionsOf(circuit).length);
+  offered.set(columns, known);
+  return (question: Question): Offer | null => {
+    const found = known[question.order];
+    if (found !== undefined) return found;
+    const { instrument, test } = question;
+    const fresh = instrument.mayPropose(circuit, state, test.at)
+      ? { ...question, column: lazily(() => columns.column(test)) }
+      : null;
+    known[question.order] = fresh;
+    return fresh;
+  };
 }
 
 /** The part that a target belongs to: that of a terminal or of a section's end, a part itself; null for a place. */
@@ -120,61 +133,76 @@ export function offersByState(
   const refused = new Set(limits.refused);
   const pinned = limits.pinned === undefined ? null : new Set(limits.pinned);
   const outOfReach = (place: string) => refused.has(place) || pinned?.has(place) === false;
+  const open = questionsOf(circuit).filter(
+    ({ instrument, test, place, part }) =>
+      (near === null || part === null || near.has(part)) &&
+      !limits.without.includes(instrument.id) &&
+      !refused.has(test.at) &&
+      (place === undefined || !outOfReach(place)),
+  );
+  const here = byPlace(open);
+  const elsewhere = byPlace(open.filter(({ instrument }) => instrument.electrical));
   return states
     .map((state) => ({ state, change: changeBetween(circuit, site.state, state) }))
     .filter(({ change }) => !change.places.some(outOfReach))
     .sort((one, other) => one.change.minutes - other.change.minutes)
-    .map(({ state, change }) => {
-      const already = asked(state);
-      const full = costIn(circuit, site, change, limits);
-      return {
-        offers: () => offersIn(predictor, state),
-        leastCost: change.minutes * preferredWeight,
-        cost(offer) {
-          const { instrument, test, place } = offer;
-          if (!instrument.electrical && state !== site.state) return Infinity;
-          if (near !== null && offer.part !== null && !near.has(offer.part)) return Infinity;
-          if (limits.without.includes(instrument.id) || refused.has(test.at)) return Infinity;
-          if ((place !== undefined && outOfReach(place)) || already(test)) return Infinity;
-          return full(instrument, place).cost;
-        },
-        stripCost: ({ instrument, place }) => full(instrument, place).strips,
-        candidate: (offer, cost) => ({
-          ...offer,
-          state,
-          cost,
-          work: () => workAfter(circuit, site, state, change, offer.test),
-        }),
-      };
-    });
+    .map(({ state, change }) => ({
+      leastCost: change.minutes * preferredWeight,
+      visit(each) {
+        const already = asked(state);
+        const offerOf = offersIn(predictor, state);
+        const costs = costsIn(circuit, site, change, limits);
+        // What does not depend on the state is asked where one is.
+        for (const [place, questions] of state === site.state ? here : elsewhere) {
+          const costAt = costs(place);
+          for (const question of questions) {
+            const offer = offerOf(question);
+            if (offer === null || already?.(question.test) === true) continue;
+            costAt(offer, each);
+          }
+        }
+      },
+      candidate: (offer, cost) => ({
+        ...offer,
+        state,
+        cost,
+        work: () => workAfter(circuit, site, state, change, offer.test),
+      }),
+    }));
 }
 
-/** What a reading costs in one state, by instrument and place. */
-function costIn(circuit: Circuit, site: Worksite, change: Change, { preferred, swaps }: PlanLimits) {
+type Place = string | undefined;
+
+function byPlace(questions: readonly Question[]): ReadonlyMap<Place, readonly Question[]> {
+  const groups = new Map<Place, Question[]>();
+  for (const question of questions) {
+    const group = groups.get(question.place);
+    if (group === undefined) groups.set(question.place, [question]);
+    else group.push(question);
+  }
+  return groups;
+}
+
+/** Tells what readings at a place cost in one state. */
+function costsIn(circuit: Circuit, site: Worksite, change: Change, { preferred, swaps }: PlanLimits) {
   const swapped = swaps === 'first' && change.moves.some(({ kind }) => kind === 'renewal');
-  const byPlace = new Map<string | undefined, { minutes: number; strips: number }>();
-  const wayToPlace = (place: string | undefined) => {
-    const known = byPlace.get(place);
-    if (known !== undefined) return known;
-    const places = place === undefined ? change.places : [...change.places, place];
-    const way = wayTo(circuit, site, places);
+  const money = change.money * minutesPerMoney;
+  return (place: Place) => {
+    const way = wayTo(circuit, site, place === undefined ? change.places : [...change.places, place]);
+    const minutes = change.minutes + way.minutes;
     const strips = circuit.strips.reduce(
-      (sum, { id, minutes }) => sum + (way.strips.includes(id) ? minutes : 0),
+      (sum, each) => sum + (way.strips.includes(each.id) ? each.minutes : 0),
       0,
     );
-    const fresh = { minutes: way.minutes, strips };
-    byPlace.set(place, fresh);
-    return fresh;
-  };
-  return (instrument: Instrument, place: string | undefined) => {
-    const way = wayToPlace(place);
-    const minutes = change.minutes + way.minutes + instrument.minutes;
-    const liked = swapped || preferred?.includes(instrument.id) === true ? preferredWeight : 1;
-    return { cost: minutes * liked + change.money * minutesPerMoney, strips: way.strips * liked };
+    return (offer: Offer, each: OfferVisit) => {
+      const { instrument } = offer;
+      const liked = swapped || preferred?.includes(instrument.id) === true ? preferredWeight : 1;
+      each(offer, (minutes + instrument.minutes) * liked + money, strips * liked);
+    };
   };
 }
 
-/** Which tests have been taken, by state; what does not depend on the state was taken in all of them. */
+/** Which tests have been taken, by state (null: none at all); what does not depend on the state was taken in all of them. */
 function askedByState(taken: readonly TakenReading[]) {
   const byState = new Map<string, Set<string>>();
   const anywhere = new Set<string>();
@@ -184,9 +212,9 @@ function askedByState(taken: readonly TakenReading[]) {
     const key = stateKey(state);
     byState.set(key, (byState.get(key) ?? new Set()).add(question));
   }
-  return (state: OperatingState) => {
+  return (state: OperatingState): ((test: Test) => boolean) | null => {
     const here = byState.get(stateKey(state));
-    if (here === undefined && anywhere.size === 0) return () => false;
+    if (here === undefined && anywhere.size === 0) return null;
     return ({ instrument, at }: Test) => {
       const question = `${instrument} ${at}`;
       return here?.has(question) === true || anywhere.has(question);

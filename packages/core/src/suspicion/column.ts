@@ -16,6 +16,8 @@ interface Rows {
   readonly rowOf: Int32Array;
   /** `plain`, `wandering` or `meaningless`, by row. */
   readonly special: Uint8Array;
+  /** By row; equal for two rows, of one instrument, that show the same to all intents. */
+  readonly looks: Int32Array;
 }
 
 export interface OutcomeColumn extends Rows {
@@ -141,8 +143,8 @@ export class Column {
 
   private alike(): boolean {
     const { shared, first, second } = this;
-    const missing = shared.since(this.sensed);
-    if (missing.length > 0) {
+    if (this.sensed < shared.length) {
+      const missing = shared.since(this.sensed);
       const sensed = scratchFor(missing.length);
       senseAll(this.laid.probe, this.table, missing, sensed.first, sensed.second);
       widen(first, sensed.first, missing.length);
@@ -179,6 +181,7 @@ function grown(
   const larger = emptyColumn(display, rowOf, Math.max(rows + more, 2 * rows));
   larger.figures.set(column.figures);
   larger.special.set(column.special);
+  larger.looks.set(column.looks);
   return larger;
 }
 
@@ -217,11 +220,19 @@ export function columnOf(display: Display, prediction: Prediction): PredictionCo
 
 function emptyColumn(display: Display, rowOf: Int32Array, capacity: number): PredictionColumn {
   const special = new Uint8Array(capacity);
+  const looks = new Int32Array(capacity);
   if (display.kind === 'outcomes') {
     const outcomes = display.outcomes.length;
-    return { kind: 'outcomes', outcomes, figures: new Float64Array(capacity * outcomes), rowOf, special };
+    return {
+      kind: 'outcomes',
+      outcomes,
+      figures: new Float64Array(capacity * outcomes),
+      rowOf,
+      special,
+      looks,
+    };
   }
-  return { kind: 'numbers', figures: new Float64Array(capacity * rowLength), rowOf, special };
+  return { kind: 'numbers', figures: new Float64Array(capacity * rowLength), rowOf, special, looks };
 }
 
 function store(column: PredictionColumn, row: number, prediction: Prediction): void {
@@ -237,5 +248,35 @@ function store(column: PredictionColumn, row: number, prediction: Prediction): v
     figures[row * rowLength + meanAt] = prediction.mean;
     figures[row * rowLength + deviationAt] = prediction.deviation;
     figures[row * rowLength + overloadAt] = prediction.overload;
+  }
+  column.looks[row] = looksOf(prediction);
+}
+
+/** What differs by less than these shares, of a deviation and of certainty, looks the same. */
+const sameDeviations = 1 / 4;
+const sameChances = 1 / 64;
+
+function looksOf(prediction: Prediction): number {
+  const stepped = (value: number, step: number) => Math.round(value / step);
+  switch (prediction.kind) {
+    case 'outcomes': {
+      let looks = 0;
+      for (const chance of prediction.chances) looks = Math.imul(looks, 67) + stepped(chance, sameChances);
+      return looks;
+    }
+    case 'number': {
+      const { mean, deviation, overload } = prediction;
+      const finest = stepped(Math.log2(deviation), sameDeviations);
+      return (
+        Math.imul(
+          Math.imul(stepped(mean, deviation * sameDeviations), 67) + stepped(overload, sameChances),
+          131,
+        ) + finest
+      );
+    }
+    case 'wandering':
+      return -1;
+    case 'meaningless':
+      return -2;
   }
 }
