@@ -1,11 +1,30 @@
+import { build } from 'esbuild';
 import { readdirSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import type { Figure } from '../packages/core/bench/figure';
 import { inProject } from './paths';
 
+const core = inProject('packages/core/bench');
 /** Of the core by itself, and of the page in a browser. */
-const folders = [inProject('packages/core/bench'), inProject('e2e')];
+const folders = [core, inProject('e2e')];
+
+/** The module to run: the core's are bundled first, as the application is, so that what is timed is what ships. */
+async function runnable(file: string): Promise<string> {
+  if (!file.startsWith(core)) return file;
+  const outfile = inProject('.lantern/bench', `${basename(file, '.ts')}.mjs`);
+  await build({
+    entryPoints: [file],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    packages: 'external',
+    logLevel: 'warning',
+  });
+  return outfile;
+}
 
 /** `name: figure (bar)`; a bar that is missed says so. */
 function line({ name, value, unit, bar }: Figure): string {
@@ -23,7 +42,7 @@ async function main(): Promise<void> {
     .filter((file) => file.endsWith('.bench.ts'))
     .filter((file) => words.length === 0 || words.some((word) => basename(file).includes(word)));
   for (const file of files) {
-    const { default: measure } = (await import(pathToFileURL(file).href)) as {
+    const { default: measure } = (await import(pathToFileURL(await runnable(file)).href)) as {
       default: () => readonly Figure[] | Promise<readonly Figure[]>;
     };
     for (const figure of await measure()) process.stdout.write(`${line(figure)}\n`);

@@ -1,6 +1,4 @@
 import { createCoreService } from '../src/worker/coreService';
-import { bandOf, usualKit } from '@grim-lantern/core';
-import { likelyAnswers } from '../src/worker/likelyAnswers';
 import { library, libraryJob } from './demo';
 
 const core = createCoreService();
@@ -31,19 +29,4 @@ test('says why a reading would mean nothing in this state', () => {
 test('what comes out survives the way between worker and page', () => {
   const { assessment, job } = core.assess(circuitId, library, events);
   expect(structuredClone({ assessment, job })).toEqual({ assessment, job });
-});
-
-test('the answers thought through ahead are the likeliest ones, each within its outcome, and can be planned on', () => {
-  for (const action of core.plan(circuitId, library, events, usualKit)) {
-    const answers = likelyAnswers(action);
-    const ordered = [...action.outcomes].sort((one, other) => other.probability - one.probability);
-    expect(answers.length).toBeGreaterThan(0);
-    answers.forEach((answer, index) => {
-      if (answer.type !== 'reading-taken') throw new Error('expected a reading');
-      const { outcome } = ordered[index]!;
-      const { value } = answer;
-      if (outcome.kind === 'outcome') expect(value).toEqual({ kind: 'outcome', outcome: outcome.id });
-      else expect(bandOf([outcome], value.kind === 'number' ? value.value : 'overload')).toBe(0);
-    });
-  }
 });

@@ -16,5 +16,10 @@ export function secondsOf(work: () => void, runs = 5): number {
     const { user, system } = process.cpuUsage(started);
     return (user + system) / 1e6;
   });
-  return times.sort((one, other) => one - other)[Math.floor(runs / 2)]!;
+  return middle(times);
+}
+
+/** The median. */
+export function middle(values: readonly number[]): number {
+  return [...values].sort((one, other) => one - other)[Math.floor(values.length / 2)]!;
 }

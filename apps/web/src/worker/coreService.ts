@@ -8,6 +8,7 @@ import {
   limiterOutlook,
   liveChoices,
   planNext,
+  prepareNext,
 } from '@grim-lantern/core';
 import type {
   Assessment,
@@ -58,11 +59,12 @@ export interface Standing {
 export function createCoreService() {
   const predictorOf = remembered((circuit: Circuit) => createPredictor(circuit));
   const healthyOf = remembered((circuit: Circuit) => createPredictor(circuit, []));
+  const think = thinking(predictorOf);
   return {
     /** Where a job stands, for lists. */
     assess(circuitId: string, circuit: Circuit, events: readonly JobEvent[]): Standing {
-      const job = foldJob(circuit, events);
-      return { job, assessment: assess(predictorOf(circuitId, circuit), job), dossier: null };
+      const { job, assessment } = think(circuitId, circuit, events);
+      return { job, assessment, dossier: null };
     },
     plan(
       circuitId: string,
@@ -70,16 +72,23 @@ export function createCoreService() {
       events: readonly JobEvent[],
       kit: Kit,
     ): readonly ProposedAction[] {
-      const predictor = predictorOf(circuitId, circuit);
-      const job = foldJob(circuit, events);
-      if (job.cause !== null) return [];
-      return planNext(predictor, job, assess(predictor, job), kit);
+      const { predictor, job, assessment } = think(circuitId, circuit, events);
+      return job.cause === null ? planNext(predictor, job, assessment, kit) : [];
     },
-    /** The same with what is said beside the readings, and what the other views of the job show. */
+    /** Solves ahead what `plan` will ask, a few states at a time; where to go on, or null at the end. */
+    prepare(
+      circuitId: string,
+      circuit: Circuit,
+      events: readonly JobEvent[],
+      kit: Kit,
+      from: number,
+    ): number | null {
+      const { predictor, job, assessment } = think(circuitId, circuit, events);
+      return prepareNext(predictor, job, assessment, from, kit);
+    },
+    /** Where a job stands, with what is said beside the readings, and what the other views of the job show. */
     dossier(circuitId: string, circuit: Circuit, events: readonly JobEvent[]): Standing {
-      const predictor = predictorOf(circuitId, circuit);
-      const job = foldJob(circuit, events);
-      const assessment = assess(predictor, job);
+      const { predictor, job, assessment } = think(circuitId, circuit, events);
       const dossier = dossierOf(predictor, healthyOf(circuitId, circuit), job, assessment);
       return { job, assessment, dossier };
     },
@@ -88,10 +97,8 @@ export function createCoreService() {
     },
     /** What is said of one relay's socket. */
     relay(circuitId: string, circuit: Circuit, events: readonly JobEvent[], relay: string): RelayWork {
-      const predictor = predictorOf(circuitId, circuit);
-      const job = foldJob(circuit, events);
-      const { suspicion } = assess(predictor, job);
-      return relayWorkOf(predictor, healthyOf(circuitId, circuit), job, suspicion, relay);
+      const { predictor, job, assessment } = think(circuitId, circuit, events);
+      return relayWorkOf(predictor, healthyOf(circuitId, circuit), job, assessment.suspicion, relay);
     },
     /** What a limiter in a fuse's cavity would show; null where there is no such fuse. */
     limiter(
@@ -123,6 +130,15 @@ function pointAnswer(predictor: Predictor, job: JobState, test: Test): PointAnsw
       reading: expectedWords(predictor, suspicion, { test, state: job.state }, suspect),
     })),
     foreseen: foreseeTest(predictor, suspicion, job.site, test, job.state),
+  };
+}
+
+/** What a job's events say, by the predictor of its circuit. */
+function thinking(predictorOf: (key: string, circuit: Circuit) => Predictor) {
+  return (circuitId: string, circuit: Circuit, events: readonly JobEvent[]) => {
+    const predictor = predictorOf(circuitId, circuit);
+    const job = foldJob(circuit, events);
+    return { predictor, job, assessment: assess(predictor, job) };
   };
 }
 

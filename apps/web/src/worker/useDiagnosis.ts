@@ -1,9 +1,8 @@
-import { usualKit } from '@grim-lantern/core';
+import { likelyAnswers, usualKit } from '@grim-lantern/core';
 import type { Assessment, Circuit, JobEvent, JobState, Kit, ProposedAction } from '@grim-lantern/core';
 import { useEffect, useState } from 'react';
 import { askCore, askPlanner } from './coreClient';
 import type { Dossier } from './dossier';
-import { likelyAnswers } from './likelyAnswers';
 
 /** What the core says of a job; the plan takes longer than the suspicion and arrives after it. */
 export interface Diagnosis {
@@ -29,14 +28,17 @@ const restBefore = 1200;
 /**
  * While the probe is on its way: what the likely answers lead to, so that the states which the plan then asks about have
  * been solved. Whatever is entered first goes first.
+ * @param prepare - sees to a few states of the plan after an answer; tells where to go on, or null
  */
 async function thinkAhead(
   action: ProposedAction | undefined,
-  think: (answer: JobEvent) => Promise<void>,
+  prepare: (answer: JobEvent, from: number) => Promise<number | null>,
 ): Promise<void> {
   if (action === undefined) return;
   await new Promise((resolve) => setTimeout(resolve, restBefore));
-  for (const answer of likelyAnswers(action)) await think(answer);
+  for (const answer of likelyAnswers(action)) {
+    for (let from: number | null = 0; from !== null;) from = await prepare(answer, from);
+  }
 }
 
 /**
@@ -70,13 +72,15 @@ export function useDiagnosis(
       );
       if (actions === null) return;
       tell({ ...found, events, actions });
-      await thinkAhead(actions[0], async (answer) => {
-        await askPlanner(
-          (core) => core.plan(circuitId, circuit, [...events, answer], kit),
-          () => current,
-        );
+      await thinkAhead(
+        actions[0],
+        (answer, from) =>
+          askPlanner(
+            (core) => core.prepare(circuitId, circuit, [...events, answer], kit, from),
+            () => current,
+          ),
         // What fails ahead of time fails again, and is told, when it is asked in earnest.
-      }).catch(() => undefined);
+      ).catch(() => undefined);
     };
     run().catch((error: unknown) => {
       if (current) setWork({ status: 'failed', why: error instanceof Error ? error.message : String(error) });

@@ -2,7 +2,7 @@ import { NOTHING_WRONG } from '../faults/hypotheses';
 import { comesAndGoesShare } from '../faults/rates';
 import { sights } from '../faults/sights';
 import type { ProposedAction } from '../plan/nextActions';
-import { foreseeTest, nextActions } from '../plan/nextActions';
+import { foreseeTest, nextActions, solveAhead } from '../plan/nextActions';
 import type { Kit } from '../plan/kit';
 import { usualKit } from '../plan/kit';
 import { foundFrom } from '../plan/lookAhead';
@@ -105,6 +105,23 @@ export function planNext(
   return [...better, ...others.slice(0, 1), ...worse, ...others.slice(1)]
     .slice(0, 5)
     .map((each, index) => (index === 0 || looks.includes(each) ? { ...each, purpose: 'proof' } : each));
+}
+
+/**
+ * Solves ahead what `planNext` will ask, a few states at a time: for while nobody waits.
+ * @param from - how many states have been seen to
+ * @returns how many have been now; null when there are no more
+ */
+export function prepareNext(
+  predictor: Predictor,
+  job: JobState,
+  { suspicion, isolated, doubting }: Assessment,
+  from: number,
+  kit: Kit = usualKit,
+): number | null {
+  const alone = isolated !== null && isolated !== NOTHING_WRONG;
+  const thought = alone ? (doubting ?? suspicion) : suspicion;
+  return solveAhead(predictor, thought, job.site, limitsOf(job, kit), from);
 }
 
 /** Looks at the suspect where it can be seen, the likeliest sight per minute first. */

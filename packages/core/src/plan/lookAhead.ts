@@ -93,7 +93,7 @@ interface Standing {
 }
 
 /** Rows with less than this share of the whole weight no longer count: what a slip alone would have left. */
-const leastShare = 1e-3;
+const leastShare = 5e-3;
 
 /** Doubt about the suspects behind some weights, in working memory of its own. */
 function weighing({ suspectOf, suspectChances, chances }: Belief) {

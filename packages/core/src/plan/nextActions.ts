@@ -1,20 +1,14 @@
-import type { Circuit } from '../circuit/circuit';
-import { fedSections } from '../circuit/fedSections';
 import type { OperatingState } from '../circuit/operatingState';
-import { partIdOf } from '../circuit/terminalRef';
-import { thingsOf } from '../faults/fault';
 import type { Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
 import type { Predictor } from '../suspicion/predictor';
 import type { Suspicion } from '../suspicion/suspicion';
-import type { Belief } from './belief';
 import { beliefOf, sampled } from './belief';
-import { candidateStates } from './candidateStates';
 import type { Choice } from './lookAhead';
 import { lookAhead } from './lookAhead';
 import type { Candidate, PlanLimits } from './offers';
-import { offersByState } from './offers';
 import type { OutcomeSpec, OutcomeTable } from './outcomeTable';
+import { scopeOf } from './scope';
 import type { Weighed } from './shortlist';
 import { shortlist } from './shortlist';
 import type { Work, Worksite } from './work';
@@ -52,6 +46,8 @@ const usualCount = 5;
 const sameBits = 1e-3;
 /** A suspect is named among what is left, or counted as cleared, across these. */
 const namedFrom = 0.02;
+/** Of a belief of more rows than this, only a sample of so many is ever weighed: each stands for 0.8 %. */
+const mostRows = 128;
 /** Every candidate is weighed on a sample of this many rows; so many of the best are weighed in full. */
 const glanceRows = 32;
 const shortlisted = 40;
@@ -60,6 +56,8 @@ const triedBehindTrim = 4;
 /** So many of the best are played to the end of the job, on a sample of so many rows. */
 const playedRows = 64;
 const played = 10;
+/** So many states are solved ahead at once: what is asked in earnest waits no longer than that. */
+const solvedAtOnce = 3;
 /** What cannot be played to its end is guessed at this share of the best rate: the easy tests are done by then. */
 const laterRate = 0.3;
 
@@ -77,16 +75,14 @@ export function nextActions(
   limits: PlanLimits,
   count = usualCount,
 ): readonly ProposedAction[] {
-  const belief = beliefOf(predictor, suspicion);
+  const believed = beliefOf(predictor, suspicion);
+  const belief = sampled(predictor, believed, mostRows);
   const scales = scalesFor(belief);
   if (scales.doubt < leastBits) return [];
   const { circuit } = predictor;
-  const { fuses, parts } = inQuestion(circuit, belief);
-  const near = nearParts(circuit, belief, fuses);
-  const states = candidateStates(predictor, site.state, fuses, parts, near, limits);
   const glance = scalesFor(sampled(predictor, belief, glanceRows));
   const rough = scalesFor(sampled(predictor, belief, playedRows));
-  const offered = offersByState(predictor, states, site, limits, near);
+  const offered = scopeOf(predictor, believed, site, limits);
   const { list, behindTrim } = shortlist(glance, offered, Math.max(shortlisted, 2 * count));
   const ranked = weighed(scales, list);
   const trim = weighed(scales, behindTrim.slice(0, triedBehindTrim));
@@ -105,6 +101,27 @@ export function nextActions(
     const outcomes = table === null ? [] : foresee(scales, table);
     return { purpose: 'search', test, state, work: candidate.work(), bits, minutesToGo, outcomes };
   });
+}
+
+/**
+ * Solves ahead what a plan under this suspicion will ask of its next few states, so that it is quick when it comes.
+ * @param from - how many of its states have been seen to
+ * @returns how many have been now; null when there are no more
+ */
+export function solveAhead(
+  predictor: Predictor,
+  suspicion: Suspicion,
+  site: Worksite,
+  limits: PlanLimits,
+  from: number,
+): number | null {
+  const believed = beliefOf(predictor, suspicion);
+  const states = scopeOf(predictor, believed, site, limits);
+  const { hypotheses } = sampled(predictor, believed, mostRows);
+  for (const { visit } of states.slice(from, from + solvedAtOnce)) {
+    visit((offer) => offer.column().telling(hypotheses));
+  }
+  return from + solvedAtOnce < states.length ? from + solvedAtOnce : null;
 }
 
 /** What one test would tell, now: bits, and what each outcome would leave. Null when it can tell nothing. */
@@ -160,7 +177,7 @@ function choicesOf(rough: Scales, list: readonly Weighed[]): ReadonlyMap<Candida
 /** Minutes to go that differ by less than this share are taken for the same. */
 const asGood = 0.08;
 /** Nobody starts with what takes so many times the minutes of the best: no need to know how many more. */
-const hopelessFrom = 1.5;
+const hopelessFrom = 1.25;
 
 interface Played extends Weighed {
   readonly minutesToGo: number | null;
@@ -197,46 +214,6 @@ function playedOn(
       return known.add(`${test.instrument} ${test.at}`).size > before;
     });
   return [...once, ...rest.map((each) => ({ ...each, minutesToGo: null, toGoShare: Infinity }))];
-}
-
-/** A fuse is in question when this much of the suspicion lies behind it, a part when as much lies in it. */
-const questionFrom = 0.15;
-
-function inQuestion(circuit: Circuit, { suspects, suspectChances }: Belief) {
-  const fuses = [...fedSections(circuit)].flatMap(([fuse, fed]) => {
-    const behind = suspects.reduce(
-      (sum, id, s) => sum + (thingsOf(id).some((each) => fed.has(each)) ? suspectChances[s]! : 0),
-      0,
-    );
-    return behind >= questionFrom ? [fuse] : [];
-  });
-  return { fuses, parts: suspects.filter((_id, s) => suspectChances[s]! >= questionFrom) };
-}
-
-/** From so many sections on, nobody probes far away from all that is suspect. */
-const largeFrom = 48;
-/** A suspect this likely is one that a probe may go near to. */
-const nearFrom = 0.002;
-
-/** The parts at the ends of what is suspect or behind a fuse in question; null (any) in a small circuit. */
-function nearParts(
-  circuit: Circuit,
-  { suspects, suspectChances }: Belief,
-  fuses: readonly string[],
-): ReadonlySet<string> | null {
-  if (circuit.sections.length < largeFrom) return null;
-  const fed = fedSections(circuit);
-  const things = new Set([
-    ...fuses,
-    ...fuses.flatMap((fuse) => [...(fed.get(fuse) ?? [])]),
-    ...suspects.filter((_id, s) => suspectChances[s]! >= nearFrom).flatMap(thingsOf),
-  ]);
-  const near = new Set(circuit.parts.flatMap(({ id }) => (things.has(id) ? [id] : [])));
-  for (const { id, from, to } of circuit.sections) {
-    const ends = [partIdOf(from), partIdOf(to)];
-    if (things.has(id) || ends.some((end) => things.has(end))) for (const end of ends) near.add(end);
-  }
-  return near;
 }
 
 function foresee({ belief, joint, jointWith }: Scales, table: OutcomeTable): readonly ForeseenOutcome[] {

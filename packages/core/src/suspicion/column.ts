@@ -69,6 +69,11 @@ export class RowOrder {
     return this.rows;
   }
 
+  /** Whether all of them have rows. */
+  has(hypotheses: Int32Array): boolean {
+    return hypotheses.every((h) => this.rowOf[h] !== none);
+  }
+
   /** Gives rows to those that have none. Free when the same array was asked for last. */
   ask(hypotheses: Int32Array): void {
     if (this.last === hypotheses) return;
@@ -122,6 +127,7 @@ export class Column {
 
   /** The column with the rows of some hypotheses filled, whether they look the same or not. */
   rowsFor(hypotheses: Int32Array): PredictionColumn {
+    if (this.shared.has(hypotheses)) return this.fill(this.glanced);
     this.asked ??= { order: new RowOrder(this.shared.count), rows: 0, column: null };
     this.asked.order.ask(hypotheses);
     return this.fill(this.asked);

@@ -1,17 +1,22 @@
-import type { JobEvent, OutcomeSpec, ProposedAction, ReadingValue } from '@grim-lantern/core';
+import type { ReadingValue } from '../instruments/instrument';
+import type { ProposedAction } from '../plan/nextActions';
+import type { OutcomeSpec } from '../plan/outcomeTable';
+import type { JobEvent } from './events';
 
-/** So many answers are thought through before they are given, the likeliest first. */
-const most = 2;
+/** So many answers are thought through before they are given, the likeliest first, if they are as likely as this. */
+const most = 4;
+const leastLikely = 0.03;
 
 /** What will probably be read where a plan asks: events as they would be made, for thinking ahead. */
 export function likelyAnswers({ test, state, outcomes }: ProposedAction): readonly JobEvent[] {
-  return [...outcomes]
+  return outcomes
+    .filter(({ probability }) => probability >= leastLikely)
     .sort((one, other) => other.probability - one.probability)
     .slice(0, most)
     .map(({ outcome }, index) => ({
       id: `ahead ${index}`,
       author: '',
-      at: new Date(0).toISOString(),
+      at: '1970-01-01T00:00:00.000Z',
       type: 'reading-taken',
       test,
       state,
