@@ -220,6 +220,7 @@ function voltsAfter(
   { before, rows, injected }: ReducedSystem,
   node: number,
 ): number {
+  if (node === REFERENCE) return 0;
   let sum = (before ?? volts)[node]!;
   for (let k = 0; k < rows.length; k++) sum += rows[k]![node]! * injected[k]!;
   return sum;
@@ -259,8 +260,19 @@ function ohmsAgainst(
   const size = rows.length;
   const weight = weights();
   const own = ownOhms();
-  let ohms = own[node]! + own[other]! - (other === REFERENCE ? 0 : 2 * transferOhms(other)[node]!);
   // Z is symmetric: what a node has towards those of N is what their rows have at it.
+  if (other === REFERENCE) {
+    let toBody = own[node]!;
+    for (let i = 0; i < size; i++) {
+      const seen = rows[i]![node]!;
+      if (seen === 0) continue;
+      let inner = 0;
+      for (let j = 0; j < size; j++) inner += weight[i * size + j]! * rows[j]![node]!;
+      toBody -= seen * inner;
+    }
+    return toBody;
+  }
+  let ohms = own[node]! + own[other]! - 2 * transferOhms(other)[node]!;
   for (let i = 0; i < size; i++) {
     const seen = rows[i]![node]! - rows[i]![other]!;
     if (seen === 0) continue;

@@ -56,6 +56,7 @@ const none = -1;
 export class RowOrder {
   readonly rowOf: Int32Array;
   private readonly order: Int32Array;
+  private all: Int32Array | null = null;
   private rows = 0;
   private last: Int32Array | null = null;
 
@@ -69,8 +70,15 @@ export class RowOrder {
     return this.rows;
   }
 
+  /** All hypotheses, in the predictor's order; the same array every time. */
+  get every(): Int32Array {
+    this.all ??= Int32Array.from({ length: this.count }, (_each, h) => h);
+    return this.all;
+  }
+
   /** Whether all of them have rows. */
   has(hypotheses: Int32Array): boolean {
+    if (this.rows < hypotheses.length) return false;
     return hypotheses.every((h) => this.rowOf[h] !== none);
   }
 
@@ -122,7 +130,7 @@ export class Column {
 
   /** The column with every row filled. */
   whole(): PredictionColumn {
-    return this.rowsFor(Int32Array.from({ length: this.shared.count }, (_each, h) => h));
+    return this.rowsFor(this.shared.every);
   }
 
   /** The column with the rows of some hypotheses filled, whether they look the same or not. */
