@@ -65,31 +65,21 @@ export function sampled({ hypotheses }: Predictor, belief: Belief, most: number)
   return asBelief(hypotheses, rows);
 }
 
-/** Members of a family this much less likely than its likeliest do not stand for it. */
-const standsFrom = 0.05;
-
 /**
- * One or two hypotheses of each family, at the median or at the quartiles of its ohms as they were before any reading,
- * carry its whole weight: enough to foresee what a test tells about the section, at a fraction of the work; and mostly
- * the same ones after another reading, which have been solved by then.
+ * One or two hypotheses of each family, at the median or at the quartiles of its ohms, carry its whole weight:
+ * enough to foresee what a test tells about the section, at a fraction of the work.
  */
 function representatives(hypotheses: readonly Hypothesis[], kept: readonly Row[]): readonly Row[] {
   const families = new Map<number, Row[]>();
   for (const row of [...kept].sort((one, other) => one.hypothesis - other.hypothesis)) {
     const key = 2 * hypotheses[row.hypothesis]!.family + (row.coming ? 1 : 0);
-    const members = families.get(key);
-    if (members === undefined) families.set(key, [row]);
-    else members.push(row);
+    families.set(key, [...(families.get(key) ?? []), row]);
   }
   return [...families.values()].flatMap((members) => {
     const weight = members.reduce((sum, { chance }) => sum + chance, 0);
-    const likeliest = members.reduce((most, { chance }) => Math.max(most, chance), 0);
-    const standing = members.filter(({ chance }) => chance >= standsFrom * likeliest);
-    const prior = (row: Row) => hypotheses[row.hypothesis]!.prior;
-    const whole = standing.reduce((sum, row) => sum + prior(row), 0);
     const at = (share: number) => {
       let reached = 0;
-      return standing.find((row) => (reached += prior(row)) >= share * whole) ?? standing[0]!;
+      return members.find(({ chance }) => (reached += chance) >= share * weight) ?? members[0]!;
     };
     const [low, high] = families.size > manyFamilies ? [at(0.5), at(0.5)] : [at(0.25), at(0.75)];
     if (low === high) return [{ ...low, chance: weight }];

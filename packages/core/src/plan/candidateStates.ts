@@ -9,7 +9,7 @@ import { limiterLamp } from './kit';
 import { priceOfSwap } from './moves';
 
 /**
- * States worth measuring in, the present one first: as it is or with everything joined again; the cavities of the
+ * States worth measuring in, the present one first: as it is, with everything joined again, the battery on again; the cavities of the
  * fuses in question left open or filled with a limiter; each with one control moved, each with one part taken
  * apart or put together. Positions that carry a caution (cranking) are never among them, nor controls that change
  * nothing in this circuit.
@@ -27,7 +27,10 @@ export function candidateStates(
 ): readonly OperatingState[] {
   const { circuit } = predictor;
   const joined = present.apart.length === 0 ? [] : [{ ...present, apart: [] }];
-  const standing = [present, ...joined];
+  const live = present.batteryConnected
+    ? []
+    : [present, ...joined].map((base) => ({ ...base, batteryConnected: true }));
+  const standing = [present, ...joined, ...live];
   const filled = standing.flatMap((base) => fills(circuit, base, fuses, limiter));
   const moved = standing.flatMap((base) => controlsMoved(circuit, base));
   const distinct = electricallyDistinct(predictor);
