@@ -10,11 +10,9 @@ import type { Consumer } from '../parts/partKind';
 import { kindOf } from '../parts/partKinds';
 import type { Setting, Target } from './instrument';
 
-/** Every terminal a probe can touch. */
+/** Every terminal a probe can touch: a ground's is its eyelet, which the clean metal beside it is held against. */
 export function terminalTargets(circuit: Circuit): readonly TerminalRef[] {
-  return circuit.parts
-    .filter((part) => part.kind !== 'battery' && part.kind !== 'ground')
-    .flatMap(terminalsOf);
+  return circuit.parts.filter((part) => part.kind !== 'battery').flatMap(terminalsOf);
 }
 
 /** The place of the part that a terminal belongs to. */

@@ -76,7 +76,15 @@ export function placesOfDamage(
 }
 
 function limitsOf(job: JobState, kit: Kit): PlanLimits {
-  return { refused: job.refused, taken: presentReadings(job), ...kit };
+  const [first] = standingReadings(job);
+  return { refused: job.refused, taken: presentReadings(job), shownIn: first?.state.controls, ...kit };
+}
+
+/** The suspect that stands alone unproven, with what one thinks who doubts it; null while there is none. */
+function doubted({ isolated, doubting }: Assessment) {
+  return isolated === null || isolated === NOTHING_WRONG || doubting === null
+    ? null
+    : { suspect: isolated, doubting };
 }
 
 /**
@@ -86,16 +94,15 @@ function limitsOf(job: JobState, kit: Kit): PlanLimits {
 export function planNext(
   predictor: Predictor,
   job: JobState,
-  { suspicion, isolated, doubting }: Assessment,
+  assessment: Assessment,
   kit: Kit = usualKit,
 ): readonly ProposedAction[] {
-  const limits = limitsOf(job, kit);
-  if (isolated === null || isolated === NOTHING_WRONG || doubting === null) {
-    return nextActions(predictor, suspicion, job.site, limits);
-  }
-  const looks = looksAt(predictor, doubting, job, isolated);
+  const unproven = doubted(assessment);
+  if (unproven === null) return nextActions(predictor, assessment.suspicion, job.site, limitsOf(job, kit));
+  const { suspect, doubting } = unproven;
+  const looks = looksAt(predictor, doubting, job, suspect);
   const keys = new Set(looks.map(({ test }) => `${test.instrument} ${test.at}`));
-  const others = nextActions(predictor, doubting, job.site, limits).filter(
+  const others = nextActions(predictor, doubting, job.site, limitsOf(job, kit)).filter(
     ({ test }) => !keys.has(`${test.instrument} ${test.at}`),
   );
   const rate = ({ bits, work }: ProposedAction) => bits / work.minutes;
@@ -115,12 +122,11 @@ export function planNext(
 export function prepareNext(
   predictor: Predictor,
   job: JobState,
-  { suspicion, isolated, doubting }: Assessment,
+  assessment: Assessment,
   from: number,
   kit: Kit = usualKit,
 ): number | null {
-  const alone = isolated !== null && isolated !== NOTHING_WRONG;
-  const thought = alone ? (doubting ?? suspicion) : suspicion;
+  const thought = doubted(assessment)?.doubting ?? assessment.suspicion;
   return solveAhead(predictor, thought, job.site, limitsOf(job, kit), from);
 }
 

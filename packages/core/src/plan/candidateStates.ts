@@ -7,12 +7,16 @@ import type { Predictor, StateColumns } from '../suspicion/predictor';
 import type { Kit } from './kit';
 import { limiterLamp } from './kit';
 import { priceOfSwap } from './moves';
+import type { PlanLimits } from './offers';
+
+/** What a technician owns and likes, and the controls' positions in which the trouble was seen. */
+type StateLimits = Pick<Kit, 'limiter' | 'swaps'> & Pick<PlanLimits, 'shownIn'>;
 
 /**
- * States worth measuring in, the present one first: as it is, with everything joined again, the battery on again; the cavities of the
- * fuses in question left open or filled with a limiter; each with one control moved, each with one part taken
- * apart or put together. Positions that carry a caution (cranking) are never among them, nor controls that change
- * nothing in this circuit.
+ * States worth measuring in, the present one first: as it is, with everything joined again, the battery on again,
+ * the controls back where the trouble shows; the cavities of the fuses in question left open or filled with a limiter;
+ * each with one control moved, each with one part taken apart or put together. Positions that carry a caution
+ * (cranking) are never among them, nor controls that change nothing in this circuit.
  * @param fuses - those that feed what is suspect
  * @param parts - those that may well be the cause: worth a swap where a good one is known
  * @param near - the only parts that a hand goes to; any when null
@@ -23,19 +27,22 @@ export function candidateStates(
   fuses: readonly string[],
   parts: readonly string[],
   near: ReadonlySet<string> | null,
-  { limiter = limiterLamp, swaps = 'by worth' }: Pick<Kit, 'limiter' | 'swaps'> = {},
+  { limiter = limiterLamp, swaps = 'by worth', shownIn }: StateLimits = {},
 ): readonly OperatingState[] {
   const { circuit } = predictor;
   const joined = present.apart.length === 0 ? [] : [{ ...present, apart: [] }];
   const live = present.batteryConnected
     ? []
     : [present, ...joined].map((base) => ({ ...base, batteryConnected: true }));
-  const standing = [present, ...joined, ...live];
+  const moved = Object.entries(shownIn ?? {}).some(([id, position]) => present.controls[id] !== position);
+  const shown =
+    moved && shownIn ? [{ ...present, batteryConnected: true, apart: [], controls: shownIn }] : [];
+  const standing = [present, ...joined, ...live, ...shown];
   const filled = standing.flatMap((base) => fills(circuit, base, fuses, limiter));
-  const moved = standing.flatMap((base) => controlsMoved(circuit, base));
+  const turned = standing.flatMap((base) => controlsMoved(circuit, base));
   const distinct = electricallyDistinct(predictor);
   // One move, then a second: of three at once nothing is asked before one of them is made.
-  const single = [...standing, ...filled, ...moved].filter(distinct);
+  const single = [...standing, ...filled, ...turned].filter(distinct);
   const set = [...single, ...filled.flatMap((base) => controlsMoved(circuit, base)).filter(distinct)];
   const removable = circuit.parts.filter(
     (part) => kindOf(part).removal !== null && near?.has(part.id) !== false,

@@ -20,6 +20,8 @@ export interface PlanLimits extends Kit {
   readonly refused: readonly string[];
   /** What has been read already: the same question in the same state tells nothing new. */
   readonly taken: readonly TakenReading[];
+  /** Positions of the controls in which the trouble was first seen. */
+  readonly shownIn?: OperatingState['controls'] | undefined;
 }
 
 /** How much less the minutes of a preferred instrument weigh. */

@@ -1,4 +1,4 @@
-import { withApart } from '../../src/circuit/operatingState';
+import { withApart, withCavity } from '../../src/circuit/operatingState';
 import { restingState } from '../../src/circuit/restingState';
 import { candidateStates } from '../../src/plan/candidateStates';
 import { movesBetween } from '../../src/plan/moves';
@@ -21,4 +21,13 @@ test('at most two things are changed at a time', () => {
   const changes = states.map((state) => movesBetween(library, resting, state).length);
   expect(Math.max(...changes)).toBe(2);
   expect(changes.filter((count) => count === 0)).toHaveLength(1);
+});
+
+test('controls moved for a test go back to where the trouble shows, with a limiter where one is needed', () => {
+  const torn = { ...withApart(resting, 'K4', true), batteryConnected: false };
+  const shownIn = { ...resting.controls, saloon: 'on' };
+  const states = candidateStates(predictor, torn, ['F17'], [], null, { shownIn });
+  const shown = { ...resting, controls: shownIn };
+  expect(states).toContainEqual(shown);
+  expect(states).toContainEqual(withCavity(shown, 'F17', { kind: 'lamp', watts: 21 }));
 });
