@@ -46,26 +46,28 @@ function figuresOf(
     return { assessment, action: planNext(predictor, job, assessment)[0]! };
   };
   const timed = Array.from({ length: draws }, () => {
-    const [fresh, prepared] = [createPredictor(circuit), createPredictor(circuit)];
-    const opened = secondsOf(() => think(prepared, events), 1);
-    const { assessment, action } = think(fresh, events);
+    const predictor = createPredictor(circuit);
+    const opened = secondsOf(() => think(predictor, events), 1);
+    const { assessment, action } = think(predictor, events);
     const ahead = secondsOf(() => {
       for (const answer of likelyAnswers(action)) {
         const job = foldJob(circuit, [...events, answer]);
-        const assessment = assess(prepared, job);
+        const assessment = assess(predictor, job);
         for (let from: number | null = 0; from !== null;) {
-          from = prepareNext(prepared, job, assessment, from);
+          from = prepareNext(predictor, job, assessment, from);
         }
       }
     }, 1);
     const { test, state } = action;
-    const bench = fresh.bench(state, drawn(assessment.suspicion.hypotheses, random));
+    const bench = predictor.bench(state, drawn(assessment.suspicion.hypotheses, random));
     const value = simulateReading(bench, test, random);
     const log: readonly JobEvent[] = [
       ...events,
       { id: 'r', author: '', at: '', type: 'reading-taken', test, state, value, typed: '' },
     ];
-    const after = secondsOf(() => think(prepared, log), 1);
+    const after = secondsOf(() => think(predictor, log), 1);
+    const fresh = createPredictor(circuit);
+    think(fresh, events);
     return { opened, ahead, after, unprepared: secondsOf(() => think(fresh, log), 1) };
   });
   const figure = (words: string, of: keyof (typeof timed)[number], bar: Figure['bar'] = null): Figure => ({

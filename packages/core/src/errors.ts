@@ -7,6 +7,7 @@ export type CoreErrorCode =
   | 'circuit/too-large'
   | 'circuit/overlay'
   | 'solver/singular'
+  | 'solver/structure'
   | 'solver/no-convergence'
   | 'instrument/unknown'
   | 'instrument/target';

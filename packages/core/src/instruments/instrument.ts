@@ -1,6 +1,7 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
 import type { Network } from '../solver/network';
+import { REFERENCE } from '../solver/network';
 import type { Fault } from '../faults/fault';
 import { faultedId, liesIn } from '../faults/fault';
 import type { FaultTable } from '../solver/faultTable';
@@ -289,7 +290,7 @@ export function senseAll(
       const { node, against } = probe;
       for (let k = 0; k < count; k++) {
         const volts = table.volts(faults[k]!);
-        first[k] = volts[node]! - volts[against]!;
+        first[k] = against === REFERENCE ? volts[node]! : volts[node]! - volts[against]!;
         second[k] = table.ohms(faults[k]!, against)[node]!;
       }
       return;

@@ -4,8 +4,8 @@ import { CoreError } from '../errors';
 import { filamentAmps, filamentSiemens } from './filament';
 import type { Network } from './network';
 import { REFERENCE } from './network';
-import type { LdlFactor } from './sparseLdl';
-import { ldlFactor, ldlSolveInPlace } from './sparseLdl';
+import type { LdlFactor, LdlStructure, MatrixEntry } from './sparseLdl';
+import { ldlFactor, ldlInverseDiagonal, ldlSolveInPlace, ldlStructure } from './sparseLdl';
 import { anchorSiemens, filamentAbsoluteAmps, filamentRelativeTolerance, newtonRounds } from './tolerances';
 
 /** A filament near its operating point: `amps = siemens * volts + offsetAmps`. */
@@ -27,8 +27,12 @@ export interface LinearisedNetwork {
   readonly volts: Float64Array;
   /** Volts at every node for an amp into this one, ohms; symmetric. Worked out when first asked for, and kept. */
   readonly transferOhms: (node: number) => Float64Array;
-  /** Volts at every node for amps put into each, all at once; the reference's own are left out. One pair of solves. */
-  readonly response: (amps: Float64Array) => Float64Array;
+  /** The same for an amp into one node and out of another. */
+  readonly transferOhmsBetween: (a: number, b: number) => Float64Array;
+  /** Volts across each filament. */
+  readonly filamentVolts: Float64Array;
+  /** Volts across each filament for an amp into one node and out of another. */
+  readonly filamentOhmsBetween: (a: number, b: number) => Float64Array;
   /** The diagonal of that: ohms from each node to the reference. Worked out once, without keeping the rest. */
   readonly ownOhms: () => Float64Array;
 }
@@ -65,13 +69,15 @@ export function linearise(
   const { filaments, nodeCount } = network;
   const connected = connectedBy(network, joined);
   let lines = start ?? filaments.map((filament) => filamentLine(filament, 0));
+  let structure: LdlStructure | undefined;
   for (let round = 0; round < newtonRounds; round++) {
-    const { factor, injected } = assemble(network, joined, connected, lines);
+    const { factor, injected }: Assembled = assemble(network, joined, connected, lines, structure);
+    structure = factor;
     const volts = new Float64Array(nodeCount);
     const work = new Float64Array(nodeCount - 1);
     ldlSolveInPlace(factor, injected, work);
     volts.set(injected, 1);
-    const across = filaments.map(({ a, b }) => volts[a]! - volts[b]!);
+    const across = acrossFilaments(network, volts);
     if (
       filaments.every((filament, index) =>
         lineHolds(filament, lines[index]!, across[index]!, filamentRelativeTolerance),
@@ -83,7 +89,8 @@ export function linearise(
         connectivity: connected,
         filamentLines: lines,
         volts,
-        ...transfers(factor, nodeCount),
+        filamentVolts: across,
+        ...transfers(factor, network),
       };
     }
     lines = filaments.map((filament, index) => filamentLine(filament, across[index]!));
@@ -119,14 +126,21 @@ export function coldVolts(network: Network, joined: readonly boolean[]): Float64
   return volts;
 }
 
-/** Conductance matrix without the reference's row, factored, and the currents put into each node. */
+/** A conductance matrix without the reference's row, factored, and the currents put into each node. */
+interface Assembled {
+  readonly factor: LdlFactor;
+  readonly injected: Float64Array;
+}
+
+/** @param structure - of the same network with other filament lines, where it is known */
 function assemble(
   { branches, filaments, switches, nodeCount }: Network,
   joined: readonly boolean[],
   connected: Connectivity,
   lines: readonly FilamentLine[],
-): { factor: LdlFactor; injected: Float64Array } {
-  const entries: [number, number, number][] = [];
+  structure?: LdlStructure,
+): Assembled {
+  const entries: MatrixEntry[] = [];
   const injected = new Float64Array(nodeCount - 1);
   const conductance = (a: number, b: number, siemens: number) => {
     if (a === b) return;
@@ -152,11 +166,22 @@ function assemble(
     if (sourceVolts !== undefined) current(a, b, -sourceVolts / ohms);
   });
   for (const anchor of connected.anchors) conductance(anchor, REFERENCE, anchorSiemens);
-  return { factor: ldlFactor(nodeCount - 1, entries), injected };
+  return { factor: ldlFactor(structure ?? ldlStructure(nodeCount - 1, entries), entries), injected };
+}
+
+/** What volts at every node make across each filament. */
+export function acrossFilaments({ filaments }: Network, volts: Float64Array): Float64Array {
+  const across = new Float64Array(filaments.length);
+  for (let index = 0; index < across.length; index++) {
+    const { a, b } = filaments[index]!;
+    across[index] = volts[a]! - volts[b]!;
+  }
+  return across;
 }
 
 /** Columns of the inverse, with a zero for the reference. */
-function transfers(factor: LdlFactor, nodeCount: number) {
+function transfers(factor: LdlFactor, network: Network) {
+  const { nodeCount } = network;
   const known = new Array<Float64Array | undefined>(nodeCount);
   const work = new Float64Array(nodeCount - 1);
   const solveInto = (column: Float64Array, node: number) => {
@@ -165,30 +190,36 @@ function transfers(factor: LdlFactor, nodeCount: number) {
     ldlSolveInPlace(factor, column, work);
   };
   let own: Float64Array | null = null;
+  const transferOhms = (node: number): Float64Array => {
+    const found = known[node];
+    if (found !== undefined) return found;
+    const row = new Float64Array(nodeCount);
+    solveInto(row.subarray(1), node);
+    known[node] = row;
+    return row;
+  };
+  const keptByPair = (make: (a: number, b: number) => Float64Array) => {
+    const kept = new Map<number, Float64Array>();
+    return (a: number, b: number) => {
+      const key = a * nodeCount + b;
+      const found = kept.get(key) ?? make(a, b);
+      kept.set(key, found);
+      return found;
+    };
+  };
+  const transferOhmsBetween = keptByPair((a, b) => {
+    if (b === REFERENCE) return transferOhms(a);
+    const [into, out] = [transferOhms(a), transferOhms(b)];
+    return into.map((ohms, node) => ohms - out[node]!);
+  });
   return {
-    transferOhms(this: void, node: number): Float64Array {
-      const found = known[node];
-      if (found !== undefined) return found;
-      const row = new Float64Array(nodeCount);
-      solveInto(row.subarray(1), node);
-      known[node] = row;
-      return row;
-    },
-    response(this: void, amps: Float64Array): Float64Array {
-      const volts = amps.slice();
-      volts[REFERENCE] = 0;
-      ldlSolveInPlace(factor, volts.subarray(1), work);
-      return volts;
-    },
+    transferOhms,
+    transferOhmsBetween,
+    filamentOhmsBetween: keptByPair((a, b) => acrossFilaments(network, transferOhmsBetween(a, b))),
     ownOhms(this: void): Float64Array {
       if (own !== null) return own;
       own = new Float64Array(nodeCount);
-      const column = new Float64Array(nodeCount - 1);
-      for (let node = 1; node < nodeCount; node++) {
-        const found = known[node];
-        if (found === undefined) solveInto(column, node);
-        own[node] = found === undefined ? column[node - 1]! : found[node]!;
-      }
+      own.set(ldlInverseDiagonal(factor), 1);
       return own;
     },
   };

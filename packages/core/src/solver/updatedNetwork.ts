@@ -4,7 +4,7 @@ import { faultedId } from '../faults/fault';
 import type { FaultChange } from './faultChange';
 import type { FilamentLine, LinearisedNetwork } from './linearised';
 import { filamentAmps } from './filament';
-import { filamentLine, lineHolds } from './linearised';
+import { acrossFilaments, filamentLine, lineHolds } from './linearised';
 import { REFERENCE } from './network';
 import { invertSmall, solveSmall } from './smallDense';
 import { filamentUpdateTolerance, newtonRounds } from './tolerances';
@@ -29,12 +29,13 @@ export interface UpdatedNetwork {
 /**
  * Puts a fault's change into a solved network without solving it again (Sherman, Morrison, Woodbury).
  *
- * Z transfer ohms, v node voltages, D added conductances on the touched nodes N, j added currents there:
+ * Z transfer ohms, v node voltages, D added conductances across the touched pairs N (two nodes, or one and the
+ * reference), j added currents there:
  * v'_N = (1 + Z_NN·D)⁻¹·(v_N + Z_NN·j), and for any node p: v'_p = v_p + Z_pN·(j - D·v'_N).
  * Transfer ohms likewise: Z'_pq = Z_pq - Z_pN·W·Z_Nq with W = D·(1 + Z_NN·D)⁻¹.
  * A filament whose volts have changed much joins N with its new tangent (Newton); one that has moved a little keeps
  * its tangent, and the amps that this misses are put in as a source (a chord): v becomes v + Z·amps.
- * Cost: with n nodes touched, n³ / 3 a round. Where filaments by the dozen are thrown far off, it is cheaper to start anew.
+ * Cost: with n pairs touched, n³ / 3 a round. Where filaments by the dozen are thrown far off, it is cheaper to start anew.
  * @param fault - named in the error when filaments do not settle
  * @param enough - asked once, of the volts before any filament has moved off its tangent: whether they will do
  */
@@ -46,7 +47,10 @@ export function updateNetwork(
 ): UpdatedNetwork | null {
   if (change.conductances.length === 0) return asUpdated(base, change.group, noChange);
   const { filaments } = base.network;
+  const { filamentVolts } = base;
   const { cutFilament } = change;
+  /** 1 for a filament that has once been off its tangent. */
+  const followed = new Uint8Array(filaments.length);
   const moved = new Map<number, FilamentLine>();
   if (cutFilament !== null) moved.set(cutFilament, goneLine);
   const missed = missedAmps(base);
@@ -56,21 +60,23 @@ export function updateNetwork(
       return asUpdated(base, change.group, system);
     }
     const more: [filament: number, amps: number][] = [];
+    const acrossAll = acrossAfter(base, system);
     let settled = true;
     for (let index = 0; index < filaments.length; index++) {
+      const across = acrossAll[index]!;
+      const before = filamentVolts[index]!;
+      const drift = Math.abs(across - before);
+      if (followed[index] === 0 && drift <= heldDrift * Math.abs(before)) continue;
       if (index === cutFilament) continue;
       const filament = filaments[index]!;
-      const across = voltsAfter(base, system, filament.a) - voltsAfter(base, system, filament.b);
       const line = moved.get(index) ?? base.filamentLines[index]!;
       const held = { siemens: line.siemens, offsetAmps: line.offsetAmps + missed.of(index) };
       if (lineHolds(filament, held, across, filamentUpdateTolerance)) continue;
       settled = false;
-      const fresh = filamentLine(filament, across);
-      const before = base.volts[filament.a]! - base.volts[filament.b]!;
-      const little = Math.abs(across - before) <= chordShare * Math.abs(before);
-      if (moved.has(index) || !little || round >= chordRounds) {
+      followed[index] = 1;
+      if (moved.has(index) || drift > chordShare * Math.abs(before) || round >= chordRounds) {
         more.push([index, -missed.of(index)]);
-        moved.set(index, fresh);
+        moved.set(index, filamentLine(filament, across));
       } else {
         more.push([index, filamentAmps(filament, across) - (held.siemens * across + held.offsetAmps)]);
       }
@@ -91,28 +97,30 @@ export function unchanged(base: LinearisedNetwork): UpdatedNetwork {
 /** So many filaments are followed on new tangents by an update. */
 const mostMoved = 40;
 
+/**
+ * A filament whose volts have changed by no more than this share is on its tangent still: of amps that go with a power
+ * of the volts between one half and one, it misses at most an eighth of the share's square.
+ */
+const heldDrift = 0.008;
+
 /** A filament whose volts have changed by no more than this share is followed on its chord, for so many rounds. */
 const chordShare = 0.25;
 const chordRounds = 12;
 
 /** Amps that filaments take beyond their tangents, put in as sources from `a` to `b`, and the volts that come of it. */
-function missedAmps({ network, volts, response }: LinearisedNetwork) {
-  const { nodeCount, filaments } = network;
+function missedAmps({ network, volts, transferOhmsBetween }: LinearisedNetwork) {
   const amps = new Map<number, number>();
   let shifted = volts;
   return {
     of: (index: number) => amps.get(index) ?? 0,
     add(more: readonly (readonly [filament: number, amps: number])[]) {
-      const injected = new Float64Array(nodeCount);
       for (const [index, extra] of more) {
+        if (extra === 0) continue;
         amps.set(index, (amps.get(index) ?? 0) + extra);
-        const { a, b } = filaments[index]!;
-        injected[a]! -= extra;
-        injected[b]! += extra;
+        if (shifted === volts) shifted = volts.slice();
+        const { a, b } = network.filaments[index]!;
+        addScaled(shifted, transferOhmsBetween(a, b), -extra);
       }
-      const fresh = response(injected);
-      for (let node = 0; node < nodeCount; node++) fresh[node]! += shifted[node]!;
-      shifted = fresh;
     },
     volts: () => shifted,
   };
@@ -128,51 +136,75 @@ function unsettled(fault: Fault | null): CoreError {
   });
 }
 
-/** What a change comes down to on the nodes that it touches. */
+/** What a change comes down to across the pairs of nodes that it touches. */
 interface ReducedSystem {
   /** Volts of every node before the change, filaments on their chords. */
   readonly before: Float64Array | null;
-  /** Transfer ohms of the nodes N. */
+  /** Transfer ohms of the pairs N; and what they make across each filament. */
   readonly rows: readonly Float64Array[];
+  readonly atFilaments: readonly Float64Array[];
   /** j - D·v'_N. */
   readonly injected: readonly number[];
   /** W, size × size, row-major; worked out on first use, since many solutions are asked for volts alone. */
   readonly weights: () => readonly number[];
 }
 
-const noChange: ReducedSystem = { before: null, rows: [], injected: [], weights: () => [] };
+const noChange: ReducedSystem = {
+  before: null,
+  rows: [],
+  atFilaments: [],
+  injected: [],
+  weights: () => [],
+};
+
+/** Two nodes, of which one may be the reference. */
+interface Pair {
+  readonly a: number;
+  readonly b: number;
+}
 
 function reducedSystem(
-  { network, transferOhms, filamentLines }: LinearisedNetwork,
+  { network, transferOhmsBetween, filamentOhmsBetween, filamentLines }: LinearisedNetwork,
   volts: Float64Array,
   { conductances }: FaultChange,
   moved: ReadonlyMap<number, FilamentLine>,
 ): ReducedSystem {
   const { filaments } = network;
-  const nodes: number[] = [];
-  const rowOf = (node: number) => {
-    if (node === REFERENCE) return -1;
-    const known = nodes.indexOf(node);
-    return known >= 0 ? known : nodes.push(node) - 1;
+  const pairs: Pair[] = [];
+  const rowOf = (a: number, b: number) => {
+    if (a === b) return -1;
+    const known = pairs.findIndex((each) => each.a === a && each.b === b);
+    return known >= 0 ? known : pairs.push({ a, b }) - 1;
   };
   /** Conductances as (row, row, siemens), -1 for the reference. */
   const added: number[] = [];
-  for (const { a, b, siemens } of conductances) added.push(rowOf(a), rowOf(b), siemens);
+  const [only] = conductances;
+  if (conductances.length === 1 && only !== undefined) {
+    added.push(rowOf(only.a, only.b), -1, only.siemens);
+  } else {
+    for (const { a, b, siemens } of conductances) {
+      added.push(rowOf(a, REFERENCE), rowOf(b, REFERENCE), siemens);
+    }
+  }
   const currents: number[] = [];
   for (const [index, line] of moved) {
     const { a, b } = filaments[index]!;
-    const [i, j] = [rowOf(a), rowOf(b)];
-    added.push(i, j, line.siemens - filamentLines[index]!.siemens);
-    currents.push(i, j, line.offsetAmps - filamentLines[index]!.offsetAmps);
+    const row = rowOf(a, b);
+    added.push(row, -1, line.siemens - filamentLines[index]!.siemens);
+    currents.push(row, -1, line.offsetAmps - filamentLines[index]!.offsetAmps);
   }
-  const size = nodes.length;
-  const rows = nodes.map(transferOhms);
-  const between = (i: number, j: number) => (i < 0 || j < 0 ? 0 : rows[i]![nodes[j]!]!);
+  const size = pairs.length;
+  const rows = pairs.map(({ a, b }) => transferOhmsBetween(a, b));
+  const between = (i: number, j: number) => {
+    if (i < 0 || j < 0) return 0;
+    const { a, b } = pairs[j]!;
+    return rows[i]![a]! - rows[i]![b]!;
+  };
   const matrix: number[] = [];
   const driven: number[] = [];
   for (let i = 0; i < size; i++) {
     for (let j = 0; j < size; j++) matrix.push(i === j ? 1 : 0);
-    driven.push(volts[nodes[i]!]!);
+    driven.push(volts[pairs[i]!.a]! - volts[pairs[i]!.b]!);
     for (let c = 0; c < currents.length; c += 3) {
       driven[i]! -= currents[c + 2]! * (between(i, currents[c]!) - between(i, currents[c + 1]!));
     }
@@ -197,7 +229,13 @@ function reducedSystem(
     inject(p, q, added[c + 2]! * ((touched[p] ?? 0) - (touched[q] ?? 0)));
   }
   let weights: readonly number[] | null = null;
-  return { before: volts, rows, injected, weights: () => (weights ??= weightsOf(matrix, added, size)) };
+  return {
+    before: volts,
+    rows,
+    atFilaments: pairs.map(({ a, b }) => filamentOhmsBetween(a, b)),
+    injected,
+    weights: () => (weights ??= weightsOf(matrix, added, size)),
+  };
 }
 
 /** W = D·(1 + Z_NN·D)⁻¹. */
@@ -234,24 +272,78 @@ function asUpdated(
   const { nodeCount } = base.network;
   const voltsOf = (node: number) => voltsAfter(base, system, node);
   const ohmsOf = (a: number, b: number) =>
-    group(a) === group(b) ? Math.max(0, ohmsAgainst(base, system, b, a)) : Infinity;
+    group(a) === group(b) ? Math.max(0, ohmsBetween(base, system, b, a)) : Infinity;
   return {
     volts: voltsOf,
     floating: (node) => group(node) !== 0,
     port: (a, b) => ({ volts: voltsOf(a) - voltsOf(b), ohms: ohmsOf(a, b) }),
-    allVolts: () => filled(nodeCount, voltsOf),
-    allOhms: (against) => filled(nodeCount, (node) => ohmsOf(node, against)),
+    allVolts: () => voltsOfAll(base, system),
+    allOhms(against) {
+      const ohms = ohmsOfAll(base, system, against);
+      const own = group(against);
+      for (let node = 0; node < nodeCount; node++) {
+        if (group(node) !== own) ohms[node] = Infinity;
+        else if (ohms[node]! < 0) ohms[node] = 0;
+      }
+      return ohms;
+    },
   };
 }
 
-function filled(count: number, value: (node: number) => number): Float64Array {
-  const row = new Float64Array(count);
-  for (let node = 0; node < count; node++) row[node] = value(node);
-  return row;
+/** Volts across every filament. */
+function acrossAfter(
+  { network, volts, filamentVolts }: LinearisedNetwork,
+  { before, atFilaments, injected }: ReducedSystem,
+): Float64Array {
+  const across =
+    before === null || before === volts ? filamentVolts.slice() : acrossFilaments(network, before);
+  for (let k = 0; k < atFilaments.length; k++) addScaled(across, atFilaments[k]!, injected[k]!);
+  return across;
+}
+
+/** `voltsAfter` of every node. */
+function voltsOfAll({ volts }: LinearisedNetwork, { before, rows, injected }: ReducedSystem): Float64Array {
+  const all = Float64Array.from(before ?? volts);
+  for (let k = 0; k < rows.length; k++) addScaled(all, rows[k]!, injected[k]!);
+  all[REFERENCE] = 0;
+  return all;
+}
+
+function addScaled(all: Float64Array, row: Float64Array, factor: number): void {
+  if (factor === 0) return;
+  for (let node = 0; node < all.length; node++) all[node]! += factor * row[node]!;
+}
+
+/** `ohmsBetween` of every node and one: the same sum, run over whole rows. */
+function ohmsOfAll(
+  { transferOhms, ownOhms }: LinearisedNetwork,
+  { rows, weights }: ReducedSystem,
+  other: number,
+): Float64Array {
+  const size = rows.length;
+  const weight = weights();
+  const all = Float64Array.from(ownOhms());
+  if (other !== REFERENCE) {
+    const there = all[other]!;
+    addScaled(all, transferOhms(other), -2);
+    for (let node = 0; node < all.length; node++) all[node]! += there;
+  }
+  for (let i = 0; i < size; i++) {
+    for (let j = i; j < size; j++) {
+      const both = i === j ? weight[i * size + i]! : weight[i * size + j]! + weight[j * size + i]!;
+      if (both === 0) continue;
+      const [one, two] = [rows[i]!, rows[j]!];
+      const [onesOther, twosOther] = other === REFERENCE ? [0, 0] : [one[other]!, two[other]!];
+      for (let node = 0; node < all.length; node++) {
+        all[node]! -= both * (one[node]! - onesOther) * (two[node]! - twosOther);
+      }
+    }
+  }
+  return all;
 }
 
 /** Ohms between two nodes after the change: uᵀ·Z'·u with u = +1 at the one, -1 at the other. */
-function ohmsAgainst(
+function ohmsBetween(
   { transferOhms, ownOhms }: LinearisedNetwork,
   { rows, weights }: ReducedSystem,
   other: number,
@@ -260,25 +352,14 @@ function ohmsAgainst(
   const size = rows.length;
   const weight = weights();
   const own = ownOhms();
+  const toBody = other === REFERENCE;
   // Z is symmetric: what a node has towards those of N is what their rows have at it.
-  if (other === REFERENCE) {
-    let toBody = own[node]!;
-    for (let i = 0; i < size; i++) {
-      const seen = rows[i]![node]!;
-      if (seen === 0) continue;
-      let inner = 0;
-      for (let j = 0; j < size; j++) inner += weight[i * size + j]! * rows[j]![node]!;
-      toBody -= seen * inner;
-    }
-    return toBody;
-  }
-  let ohms = own[node]! + own[other]! - 2 * transferOhms(other)[node]!;
+  const seen = (row: Float64Array) => (toBody ? row[node]! : row[node]! - row[other]!);
+  let ohms = toBody ? own[node]! : own[node]! + own[other]! - 2 * transferOhms(other)[node]!;
   for (let i = 0; i < size; i++) {
-    const seen = rows[i]![node]! - rows[i]![other]!;
-    if (seen === 0) continue;
     let inner = 0;
-    for (let j = 0; j < size; j++) inner += weight[i * size + j]! * (rows[j]![node]! - rows[j]![other]!);
-    ohms -= seen * inner;
+    for (let j = 0; j < size; j++) inner += weight[i * size + j]! * seen(rows[j]!);
+    ohms -= seen(rows[i]!) * inner;
   }
   return ohms;
 }

@@ -79,6 +79,7 @@ export class RowOrder {
   /** Whether all of them have rows. */
   has(hypotheses: Int32Array): boolean {
     if (this.rows < hypotheses.length) return false;
+    if (this.rows === this.count) return true;
     return hypotheses.every((h) => this.rowOf[h] !== none);
   }
 
