@@ -1,6 +1,7 @@
 import type { Circuit } from '../src/circuit/circuit';
 import { restingState } from '../src/circuit/restingState';
-import { assess, planNext, prepareNext } from '../src/job/assess';
+import { assess } from '../src/job/assess';
+import { planNext, prepareNext } from '../src/job/planNext';
 import type { JobEvent } from '../src/job/events';
 import { foldJob } from '../src/job/foldJob';
 import { likelyAnswers } from '../src/job/likelyAnswers';

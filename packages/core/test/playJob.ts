@@ -1,7 +1,8 @@
 import type { ReadingValue, Test } from '../src/instruments/instrument';
 import type { OperatingState } from '../src/circuit/operatingState';
 import type { Assessment } from '../src/job/assess';
-import { assess, planNext } from '../src/job/assess';
+import { assess } from '../src/job/assess';
+import { planNext } from '../src/job/planNext';
 import type { JobEvent } from '../src/job/events';
 import { foldJob } from '../src/job/foldJob';
 import type { Predictor } from '../src/suspicion/predictor';

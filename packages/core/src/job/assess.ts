@@ -1,13 +1,6 @@
-import { NOTHING_WRONG } from '../faults/hypotheses';
 import { comesAndGoesShare } from '../faults/rates';
 import { sights } from '../faults/sights';
-import type { ProposedAction } from '../plan/nextActions';
-import { foreseeTest, nextActions, solveAhead } from '../plan/nextActions';
-import type { Kit } from '../plan/kit';
-import { usualKit } from '../plan/kit';
 import { foundFrom } from '../plan/lookAhead';
-import type { PlanLimits } from '../plan/offers';
-import { alikeSuspects, narrowedTo } from '../suspicion/alike';
 import type { Predictor } from '../suspicion/predictor';
 import { doubtingSlipShare } from '../suspicion/likelihood';
 import type { Suspicion } from '../suspicion/suspicion';
@@ -32,12 +25,12 @@ export interface Assessment {
 }
 
 /** The readings that count: those not withdrawn, of the vehicle with its fault. */
-function standingReadings(job: JobState): readonly LedgerReading[] {
+export function standingReadings(job: JobState): readonly LedgerReading[] {
   return job.readings.filter((each) => each.withdrawn === null && !isAfterRepair(job, each));
 }
 
 /** Those of the vehicle as it is now: a repair that did not help may have changed what earlier ones showed. */
-function presentReadings(job: JobState): readonly LedgerReading[] {
+export function presentReadings(job: JobState): readonly LedgerReading[] {
   return standingReadings(job).filter(({ afterRepairs }) => afterRepairs === job.mended.length);
 }
 
@@ -73,99 +66,4 @@ export function placesOfDamage(
   return readings.flatMap(({ test, value }) =>
     test.instrument === 'look' && value.kind === 'outcome' && value.outcome === 'damage' ? [test.at] : [],
   );
-}
-
-function limitsOf(job: JobState, kit: Kit): PlanLimits {
-  const [first] = standingReadings(job);
-  return { refused: job.refused, taken: presentReadings(job), shownIn: first?.state.controls, ...kit };
-}
-
-/** The suspect that stands alone unproven, with what one thinks who doubts it; null while there is none. */
-function doubted({ isolated, doubting }: Assessment) {
-  return isolated === null || isolated === NOTHING_WRONG || doubting === null
-    ? null
-    : { suspect: isolated, doubting };
-}
-
-/**
- * What to do next, best first. While a suspect stands alone unproven: what shows it to the eye, and what would tell
- * it from those that a slip of one reading hides.
- */
-export function planNext(
-  predictor: Predictor,
-  job: JobState,
-  assessment: Assessment,
-  kit: Kit = usualKit,
-): readonly ProposedAction[] {
-  const unproven = doubted(assessment);
-  if (unproven === null) return nextActions(predictor, assessment.suspicion, job.site, limitsOf(job, kit));
-  const { suspect, doubting } = unproven;
-  const looks = looksAt(predictor, doubting, job, suspect);
-  const keys = new Set(looks.map(({ test }) => `${test.instrument} ${test.at}`));
-  const others = nextActions(predictor, doubting, job.site, limitsOf(job, kit)).filter(
-    ({ test }) => !keys.has(`${test.instrument} ${test.at}`),
-  );
-  const rate = ({ bits, work }: ProposedAction) => bits / work.minutes;
-  const [first] = others;
-  const better = first === undefined ? looks : looks.filter((look) => rate(look) >= rate(first));
-  const worse = looks.filter((look) => !better.includes(look));
-  return [...better, ...others.slice(0, 1), ...worse, ...others.slice(1)]
-    .slice(0, 5)
-    .map((each, index) => (index === 0 || looks.includes(each) ? { ...each, purpose: 'proof' } : each));
-}
-
-/**
- * Solves ahead what `planNext` will ask, a few states at a time: for while nobody waits.
- * @param from - how many states have been seen to
- * @returns how many have been now; null when there are no more
- */
-export function prepareNext(
-  predictor: Predictor,
-  job: JobState,
-  assessment: Assessment,
-  from: number,
-  kit: Kit = usualKit,
-): number | null {
-  const thought = doubted(assessment)?.doubting ?? assessment.suspicion;
-  return solveAhead(predictor, thought, job.site, limitsOf(job, kit), from);
-}
-
-/** Looks at the suspect where it can be seen, the likeliest sight per minute first. */
-function looksAt(
-  predictor: Predictor,
-  suspicion: Suspicion,
-  job: JobState,
-  suspect: string,
-): readonly ProposedAction[] {
-  const seen = (action: ProposedAction) => action.outcomes[1]?.probability ?? 0;
-  return sights(predictor.circuit, suspect)
-    .filter((place) => !job.refused.includes(place))
-    .filter(
-      (place) => !presentReadings(job).some(({ test }) => test.instrument === 'look' && test.at === place),
-    )
-    .flatMap((place) => {
-      const test = { instrument: 'look', at: place } as const;
-      return foreseeTest(predictor, suspicion, job.site, test, job.state) ?? [];
-    })
-    .sort((one, other) => seen(other) / other.work.minutes - seen(one) / one.work.minutes);
-}
-
-/** What the readings cannot tell apart, and the action that would part it best; null where none does. */
-export interface Undivided {
-  readonly suspects: readonly string[];
-  readonly parting: ProposedAction | null;
-}
-
-export function undivided(
-  predictor: Predictor,
-  job: JobState,
-  { suspicion }: Assessment,
-  kit: Kit = usualKit,
-): readonly Undivided[] {
-  const limits = limitsOf(job, kit);
-  return alikeSuspects(predictor, suspicion, standingReadings(job), job.mended).map((suspects) => {
-    const narrowed = narrowedTo(predictor, suspicion, suspects);
-    const [parting] = nextActions(predictor, narrowed, job.site, limits, 1);
-    return { suspects, parting: parting ?? null };
-  });
 }

@@ -69,22 +69,27 @@ export function lookAhead(
     const then = next(site, choice);
     let sum = spent;
     for (let o = 0; o < choice.outcomes && sum <= limit; o++) {
-      sum += toGo(after(here, choice, o), then, steps + 1, limit - sum);
+      sum += toGo(after(here, choice, o, steps), then, steps + 1, limit - sum);
     }
     return sum;
   };
   const all = Int32Array.from(belief.chances, (_each, k) => k);
-  const begun = standing(all, belief.chances);
+  const begun = standing({ rows: all, weights: belief.chances, count: all.length });
   return (choice, site, limit) => {
     const minutes = onwards(begun, site, choice, 1, choice.candidate.cost, limit);
     return minutes <= limit ? minutes : Infinity;
   };
 }
 
-/** Rows of a belief that still count, somewhere in the play. */
-interface Standing {
+/** Rows of a belief that still count: the first `count` of each. */
+interface Left {
   readonly rows: Int32Array;
   readonly weights: Float64Array;
+  count: number;
+}
+
+/** What is left somewhere in the play; good until the next outcome of the same step is followed. */
+interface Standing extends Left {
   readonly whole: number;
   /** Bits of doubt about the suspects, times the weight. */
   readonly doubt: number;
@@ -99,10 +104,16 @@ const leastShare = 5e-3;
 function weighing({ suspectOf, suspectChances, chances }: Belief) {
   const count = chances.length;
   const totals = new Float64Array(suspectChances.length);
-  const standing = (rows: Int32Array, weights: Float64Array): Standing => {
+  /** Working memory of each step. */
+  const left = Array.from({ length: mostSteps }, (): Left => ({
+    rows: new Int32Array(count),
+    weights: new Float64Array(count),
+    count: 0,
+  }));
+  const standing = ({ rows, weights, count: size }: Left): Standing => {
     totals.fill(0);
     let whole = 0;
-    for (let k = 0; k < rows.length; k++) {
+    for (let k = 0; k < size; k++) {
       totals[suspectOf[rows[k]!]!]! += weights[k]!;
       whole += weights[k]!;
     }
@@ -111,31 +122,33 @@ function weighing({ suspectOf, suspectChances, chances }: Belief) {
       doubt -= plogp(total);
       if (total > largest) largest = total;
     }
-    return { rows, weights, whole, doubt, largest };
+    return { rows, weights, count: size, whole, doubt, largest };
   };
   return {
     standing,
-    /** What an outcome of a choice leaves. */
-    after(this: void, here: Standing, choice: Choice, outcome: number): Standing {
-      const size = here.rows.length;
-      const weights = new Float64Array(size);
+    /** What an outcome of a choice leaves, at some step of the play. */
+    after(this: void, here: Standing, choice: Choice, outcome: number, step: number): Standing {
+      const then = left[step]!;
+      const { rows, weights } = then;
+      const size = here.count;
+      const from = outcome * count;
       let whole = 0;
       for (let k = 0; k < size; k++) {
-        weights[k] = here.weights[k]! * choice.chances[outcome * count + here.rows[k]!]!;
+        weights[k] = here.weights[k]! * choice.chances[from + here.rows[k]!]!;
         whole += weights[k]!;
       }
-      const rows = new Int32Array(size);
       let kept = 0;
       for (let k = 0; k < size; k++) {
         if (weights[k]! < leastShare * whole) continue;
         rows[kept] = here.rows[k]!;
         weights[kept++] = weights[k]!;
       }
-      return standing(rows.subarray(0, kept), weights.subarray(0, kept));
+      then.count = kept;
+      return standing(then);
     },
     /** Doubt that is left after a choice, times the weight; something above the limit beyond it. */
-    doubtAfter(this: void, { rows, weights }: Standing, { outcomes, chances: table }: Choice, limit: number) {
-      const size = rows.length;
+    doubtAfter(this: void, here: Standing, { outcomes, chances: table }: Choice, limit: number) {
+      const { rows, weights, count: size } = here;
       let doubt = 0;
       for (let o = 0; o < outcomes && doubt <= limit; o++) {
         totals.fill(0);

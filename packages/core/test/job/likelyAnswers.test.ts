@@ -1,4 +1,5 @@
-import { assess, planNext } from '../../src/job/assess';
+import { assess } from '../../src/job/assess';
+import { planNext } from '../../src/job/planNext';
 import { foldJob } from '../../src/job/foldJob';
 import { likelyAnswers } from '../../src/job/likelyAnswers';
 import { bandOf } from '../../src/plan/outcomeTable';

@@ -1,6 +1,7 @@
 import type { OperatingState } from '../../src/circuit/operatingState';
 import type { Test } from '../../src/instruments/instrument';
-import { assess, planNext } from '../../src/job/assess';
+import { assess } from '../../src/job/assess';
+import { planNext } from '../../src/job/planNext';
 import type { JobEvent } from '../../src/job/events';
 import { foldJob } from '../../src/job/foldJob';
 import { beforeItGoes, nothingReproduces, nothingReproducesWords } from '../../src/job/nothingReproduces';

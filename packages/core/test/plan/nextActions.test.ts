@@ -1,7 +1,8 @@
 import { fedSections } from '../../src/circuit/fedSections';
 import type { OperatingState } from '../../src/circuit/operatingState';
 import type { Test } from '../../src/instruments/instrument';
-import { assess, planNext } from '../../src/job/assess';
+import { assess } from '../../src/job/assess';
+import { planNext } from '../../src/job/planNext';
 import { foldJob } from '../../src/job/foldJob';
 import { nextActions } from '../../src/plan/nextActions';
 import { createPredictor } from '../../src/suspicion/predictor';

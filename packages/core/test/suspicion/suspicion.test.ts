@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import type { ReadingValue } from '../../src/instruments/instrument';
-import { assess, planNext } from '../../src/job/assess';
+import { assess } from '../../src/job/assess';
+import { planNext } from '../../src/job/planNext';
 import type { JobEvent } from '../../src/job/events';
 import { foldJob } from '../../src/job/foldJob';
 import type { TakenReading } from '../../src/suspicion/likelihood';

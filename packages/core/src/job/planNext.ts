@@ -1,0 +1,146 @@
+import { stateKey } from '../circuit/operatingState';
+import { NOTHING_WRONG } from '../faults/hypotheses';
+import { sights } from '../faults/sights';
+import type { Kit } from '../plan/kit';
+import { usualKit } from '../plan/kit';
+import type { ProposedAction } from '../plan/nextActions';
+import { foreseeTest, nextActions, solveAhead } from '../plan/nextActions';
+import type { PlanLimits } from '../plan/offers';
+import { alikeSuspects, narrowedTo } from '../suspicion/alike';
+import type { Predictor } from '../suspicion/predictor';
+import type { Suspicion } from '../suspicion/suspicion';
+import type { Assessment } from './assess';
+import { presentReadings, standingReadings } from './assess';
+import type { JobState } from './foldJob';
+
+function limitsOf(job: JobState, kit: Kit): PlanLimits {
+  const [first] = standingReadings(job);
+  return { refused: job.refused, taken: presentReadings(job), shownIn: first?.state.controls, ...kit };
+}
+
+/** The suspect that stands alone unproven, with what one thinks who doubts it; null while there is none. */
+function doubted({ isolated, doubting }: Assessment) {
+  return isolated === null || isolated === NOTHING_WRONG || doubting === null
+    ? null
+    : { suspect: isolated, doubting };
+}
+
+/**
+ * What to do next, best first. While a suspect stands alone unproven: what shows it to the eye, and what would tell
+ * it from those that a slip of one reading hides.
+ */
+export function planNext(
+  predictor: Predictor,
+  job: JobState,
+  assessment: Assessment,
+  kit: Kit = usualKit,
+): readonly ProposedAction[] {
+  return made.get(predictor)?.get(planKey(job, kit)) ?? plan(predictor, job, assessment, kit);
+}
+
+function plan(
+  predictor: Predictor,
+  job: JobState,
+  assessment: Assessment,
+  kit: Kit,
+): readonly ProposedAction[] {
+  const unproven = doubted(assessment);
+  if (unproven === null) return nextActions(predictor, assessment.suspicion, job.site, limitsOf(job, kit));
+  const { suspect, doubting } = unproven;
+  const looks = looksAt(predictor, doubting, job, suspect);
+  const keys = new Set(looks.map(({ test }) => `${test.instrument} ${test.at}`));
+  const others = nextActions(predictor, doubting, job.site, limitsOf(job, kit)).filter(
+    ({ test }) => !keys.has(`${test.instrument} ${test.at}`),
+  );
+  const rate = ({ bits, work }: ProposedAction) => bits / work.minutes;
+  const [first] = others;
+  const better = first === undefined ? looks : looks.filter((look) => rate(look) >= rate(first));
+  const worse = looks.filter((look) => !better.includes(look));
+  return [...better, ...others.slice(0, 1), ...worse, ...others.slice(1)]
+    .slice(0, 5)
+    .map((each, index) => (index === 0 || looks.includes(each) ? { ...each, purpose: 'proof' } : each));
+}
+
+/** Plans made before they were asked for, the last few of each predictor. */
+const made = new WeakMap<Predictor, Map<string, readonly ProposedAction[]>>();
+const keptPlans = 8;
+
+/** Equal for two jobs that a plan, with the same kit, is the same for. */
+function planKey(job: JobState, kit: Kit): string {
+  const { site, refused, mended, comesAndGoes } = job;
+  return JSON.stringify([
+    standingReadings(job).map(({ test: { instrument, at }, state, value, afterRepairs }) => [
+      instrument,
+      at,
+      stateKey(state),
+      value.kind === 'outcome' ? value.outcome : value.kind === 'number' ? value.value : null,
+      afterRepairs,
+    ]),
+    [stateKey(site.state), site.at, site.stripped],
+    [refused, mended, comesAndGoes],
+    kit,
+  ]);
+}
+
+/**
+ * Thinks ahead what `planNext` will be asked, a little at a time, for while nobody waits: solves a few states, or at
+ * the end makes the plan itself, which stands if the reading turns out just so.
+ * @param from - how far it has come
+ * @returns how far it is now; null when all is done
+ */
+export function prepareNext(
+  predictor: Predictor,
+  job: JobState,
+  assessment: Assessment,
+  from: number,
+  kit: Kit = usualKit,
+): number | null {
+  const thought = doubted(assessment)?.doubting ?? assessment.suspicion;
+  const solved = solveAhead(predictor, thought, job.site, limitsOf(job, kit), from);
+  if (solved !== null) return solved;
+  const plans = made.get(predictor) ?? new Map<string, readonly ProposedAction[]>();
+  made.set(predictor, plans);
+  plans.set(planKey(job, kit), plan(predictor, job, assessment, kit));
+  if (plans.size > keptPlans) plans.delete(plans.keys().next().value ?? '');
+  return null;
+}
+
+/** Looks at the suspect where it can be seen, the likeliest sight per minute first. */
+function looksAt(
+  predictor: Predictor,
+  suspicion: Suspicion,
+  job: JobState,
+  suspect: string,
+): readonly ProposedAction[] {
+  const seen = (action: ProposedAction) => action.outcomes[1]?.probability ?? 0;
+  return sights(predictor.circuit, suspect)
+    .filter((place) => !job.refused.includes(place))
+    .filter(
+      (place) => !presentReadings(job).some(({ test }) => test.instrument === 'look' && test.at === place),
+    )
+    .flatMap((place) => {
+      const test = { instrument: 'look', at: place } as const;
+      return foreseeTest(predictor, suspicion, job.site, test, job.state) ?? [];
+    })
+    .sort((one, other) => seen(other) / other.work.minutes - seen(one) / one.work.minutes);
+}
+
+/** What the readings cannot tell apart, and the action that would part it best; null where none does. */
+export interface Undivided {
+  readonly suspects: readonly string[];
+  readonly parting: ProposedAction | null;
+}
+
+export function undivided(
+  predictor: Predictor,
+  job: JobState,
+  { suspicion }: Assessment,
+  kit: Kit = usualKit,
+): readonly Undivided[] {
+  const limits = limitsOf(job, kit);
+  return alikeSuspects(predictor, suspicion, standingReadings(job), job.mended).map((suspects) => {
+    const narrowed = narrowedTo(predictor, suspicion, suspects);
+    const [parting] = nextActions(predictor, narrowed, job.site, limits, 1);
+    return { suspects, parting: parting ?? null };
+  });
+}
