@@ -100,16 +100,20 @@ interface Standing extends Left {
 /** Rows with less than this share of the whole weight no longer count: what a slip alone would have left. */
 const leastShare = 5e-3;
 
-/** Doubt about the suspects behind some weights, in working memory of its own. */
-function weighing({ suspectOf, suspectChances, chances }: Belief) {
-  const count = chances.length;
-  const totals = new Float64Array(suspectChances.length);
-  /** Working memory of each step. */
-  const left = Array.from({ length: mostSteps }, (): Left => ({
+/** Room for what is left at each step of the play. */
+function memoryOfSteps(count: number): readonly Left[] {
+  return Array.from({ length: mostSteps }, () => ({
     rows: new Int32Array(count),
     weights: new Float64Array(count),
     count: 0,
   }));
+}
+
+/** Doubt about the suspects behind some weights, in working memory of its own. */
+function weighing({ suspectOf, suspectChances, chances }: Belief) {
+  const count = chances.length;
+  const totals = new Float64Array(suspectChances.length);
+  const left = memoryOfSteps(count);
   const standing = ({ rows, weights, count: size }: Left): Standing => {
     totals.fill(0);
     let whole = 0;

@@ -3,6 +3,7 @@ import type { Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
 import type { Predictor } from '../suspicion/predictor';
 import type { Suspicion } from '../suspicion/suspicion';
+import type { Belief } from './belief';
 import { beliefOf, sampled } from './belief';
 import type { Choice } from './lookAhead';
 import { lookAhead } from './lookAhead';
@@ -11,6 +12,7 @@ import type { OutcomeSpec, OutcomeTable } from './outcomeTable';
 import { scopeOf } from './scope';
 import type { Weighed } from './shortlist';
 import { shortlist } from './shortlist';
+import { asksAnew } from './variety';
 import type { Work, Worksite } from './work';
 import { workFor } from './work';
 import type { Scales } from './worth';
@@ -62,8 +64,8 @@ const solvedAtOnce = 3;
 const laterRate = 0.3;
 
 /**
- * The best things to do next, at most `count`, no two the same question, ordered by the minutes that the whole job is
- * then expected to take.
+ * The best things to do next, at most `count`, ordered by the minutes that the whole job is then expected to take;
+ * what asks the same as a better one only where too few ask anything else.
  *
  * Information is about the suspect, not about its ohms: I = H(S) - Σ p(o)·H(S | o). Every test in every state worth
  * having is weighed on a sample of the suspicion, the best of them in full, the best of those by playing on.
@@ -95,7 +97,7 @@ export function nextActions(
     const choice = choices.get(candidate);
     return choice === undefined ? Infinity : minutesWith(choice, site, limit);
   });
-  return ordered.slice(0, count).map(({ candidate, bits, minutesToGo }) => {
+  return varied(rough.belief, ordered, choices, count).map(({ candidate, bits, minutesToGo }) => {
     const { test, state, instrument, column } = candidate;
     const table = scales.table(instrument, column().rowsFor(belief.hypotheses));
     const outcomes = table === null ? [] : foresee(scales, table);
@@ -159,6 +161,28 @@ function weighed({ belief, table, bits: bitsOf }: Scales, list: readonly Weighed
             each.candidate.instrument === candidate.instrument && Math.abs(each.bits - bits) < sameBits,
         ),
   );
+}
+
+/** So many of the best are looked through for questions that differ. */
+const lookedThrough = 24;
+
+/** The first so many that ask different things; where there are too few, the best of those that ask the same again. */
+function varied<T extends Weighed>(
+  belief: Belief,
+  ordered: readonly T[],
+  choices: ReadonlyMap<Candidate, Choice>,
+  count: number,
+): readonly T[] {
+  if (count === 1) return ordered.slice(0, 1);
+  const isNew = asksAnew(belief);
+  const found = new Set<T>();
+  for (const each of ordered.slice(0, lookedThrough)) {
+    const choice = choices.get(each.candidate);
+    if (choice !== undefined && isNew(choice)) found.add(each);
+    if (found.size === count) break;
+  }
+  const again = ordered.filter((each) => !found.has(each));
+  return [...found, ...again].slice(0, count);
 }
 
 /** What comes of the shortlisted candidates, roughly: for playing on. */

@@ -163,20 +163,27 @@ interface Pair {
   readonly b: number;
 }
 
-function reducedSystem(
-  { network, transferOhmsBetween, filamentOhmsBetween, filamentLines }: LinearisedNetwork,
-  volts: Float64Array,
+/** What is added across the pairs that a change touches. */
+interface Touched {
+  readonly pairs: readonly Pair[];
+  /** Conductances as (row, row, siemens), -1 for the reference. */
+  readonly added: readonly number[];
+  /** Currents as (row, row, amps). */
+  readonly currents: readonly number[];
+}
+
+/** A single conductance and a filament count as one pair; several conductances as their nodes against the reference. */
+function touchedPairs(
+  { network, filamentLines }: LinearisedNetwork,
   { conductances }: FaultChange,
   moved: ReadonlyMap<number, FilamentLine>,
-): ReducedSystem {
-  const { filaments } = network;
+): Touched {
   const pairs: Pair[] = [];
   const rowOf = (a: number, b: number) => {
     if (a === b) return -1;
     const known = pairs.findIndex((each) => each.a === a && each.b === b);
     return known >= 0 ? known : pairs.push({ a, b }) - 1;
   };
-  /** Conductances as (row, row, siemens), -1 for the reference. */
   const added: number[] = [];
   const [only] = conductances;
   if (conductances.length === 1 && only !== undefined) {
@@ -188,11 +195,22 @@ function reducedSystem(
   }
   const currents: number[] = [];
   for (const [index, line] of moved) {
-    const { a, b } = filaments[index]!;
+    const { a, b } = network.filaments[index]!;
     const row = rowOf(a, b);
     added.push(row, -1, line.siemens - filamentLines[index]!.siemens);
     currents.push(row, -1, line.offsetAmps - filamentLines[index]!.offsetAmps);
   }
+  return { pairs, added, currents };
+}
+
+function reducedSystem(
+  base: LinearisedNetwork,
+  volts: Float64Array,
+  change: FaultChange,
+  moved: ReadonlyMap<number, FilamentLine>,
+): ReducedSystem {
+  const { transferOhmsBetween, filamentOhmsBetween } = base;
+  const { pairs, added, currents } = touchedPairs(base, change, moved);
   const size = pairs.length;
   const rows = pairs.map(({ a, b }) => transferOhmsBetween(a, b));
   const between = (i: number, j: number) => {
