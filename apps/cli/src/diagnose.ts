@@ -109,9 +109,14 @@ export function reportText(circuit: Circuit, report: Report): string {
   return `${lines.join('\n')}\n`;
 }
 
+function purposeWords(purpose: ProposedAction['purpose']): string | null {
+  if (purpose === 'search') return null;
+  return purpose === 'proof' ? 'proof' : 'once more: the verdict hangs on it';
+}
+
 function actionLines(circuit: Circuit, action: ProposedAction, number: number): readonly string[] {
   const { test, work, bits, outcomes, purpose } = action;
-  const price = `${minutes(work.minutes)}, ${purpose === 'proof' ? 'proof' : worth(bits)}`;
+  const price = `${minutes(work.minutes)}, ${purposeWords(purpose) ?? worth(bits)}`;
   const strips = work.strips.map((id) => circuit.strips.find((strip) => strip.id === id)?.name ?? id);
   const steps = [
     ...strips.map((name) => `Take off: ${name}.`),

@@ -88,7 +88,7 @@ export function NextPanel({
                 {minutes(each.work.minutes)}
               </span>
               <span className="text-dim w-18 shrink-0 text-right font-mono text-[12px] whitespace-nowrap">
-                {each.purpose === 'proof' ? 'proof' : worth(each.bits)}
+                {each.purpose === 'search' ? worth(each.bits) : purposeWords[each.purpose].short}
               </span>
             </button>
           </li>
@@ -105,6 +105,13 @@ export function NextPanel({
     </>
   );
 }
+
+/** What an action is for: above it, and in the list of the others. */
+const purposeWords: Readonly<Record<ProposedAction['purpose'], { long: string; short: string }>> = {
+  search: { long: 'Next', short: 'search' },
+  proof: { long: 'Proof', short: 'proof' },
+  check: { long: 'Once more: the verdict hangs on this reading', short: 'again' },
+};
 
 /** How the technician likes to go about it: from which place, and with what. */
 function Ways({
@@ -158,7 +165,7 @@ function ActionCard({
       data-state={JSON.stringify(state)}
     >
       <div className="flex items-baseline justify-between">
-        <span className="text-dim">{purpose === 'proof' ? 'Proof' : 'Next'}</span>
+        <span className="text-dim">{purposeWords[purpose].long}</span>
         <span className="text-dim font-mono text-[13px]">
           {minutes(work.minutes)}
           {purpose === 'search' && ` · ${worth(bits)}`}

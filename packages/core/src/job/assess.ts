@@ -11,14 +11,14 @@ import { isAfterRepair } from './foldJob';
 /** From this probability on, a suspect counts as found and the plan asks for direct proof. */
 export const isolatedFrom = foundFrom;
 /** From this probability on, what has been read is proof enough by itself. */
-export const provenFrom = 0.98;
+export const provenFrom = 0.99;
 
 /** What a job's readings say. */
 export interface Assessment {
   readonly suspicion: Suspicion;
   /** The suspect that stands alone, or null while the search goes on. */
   readonly isolated: string | null;
-  /** Whether that one has been shown directly: its damage seen, or so much read that no single slip could undo it. */
+  /** Whether that one has been shown directly: its damage seen, or so much read that a slip hardly hides another. */
   readonly proven: boolean;
   /** While one stands alone unproven: what would be thought by one who doubts every reading more. */
   readonly doubting: Suspicion | null;

@@ -6,12 +6,14 @@ import { usualKit } from '../plan/kit';
 import type { ProposedAction } from '../plan/nextActions';
 import { foreseeTest, nextActions, solveAhead } from '../plan/nextActions';
 import type { PlanLimits } from '../plan/offers';
+import { instrumentById } from '../instruments/instruments';
+import { questionOf } from '../suspicion/likelihood';
 import { alikeSuspects, narrowedTo } from '../suspicion/alike';
 import type { Predictor } from '../suspicion/predictor';
 import type { Suspicion } from '../suspicion/suspicion';
 import type { Assessment } from './assess';
-import { presentReadings, standingReadings } from './assess';
-import type { JobState } from './foldJob';
+import { isolatedFrom, presentReadings, standingReadings } from './assess';
+import type { JobState, LedgerReading } from './foldJob';
 
 function limitsOf(job: JobState, kit: Kit): PlanLimits {
   const [first] = standingReadings(job);
@@ -25,9 +27,24 @@ function doubted({ isolated, doubting }: Assessment) {
     : { suspect: isolated, doubting };
 }
 
+/** The readings that are not taken again: all but those that the verdict hangs on, which are taken once more. */
+function notHungOn(readings: readonly LedgerReading[], { effects }: Suspicion): readonly LedgerReading[] {
+  const hungOn = new Set(
+    effects.flatMap(({ id, leaderWithout }) => (leaderWithout < isolatedFrom ? [id] : [])),
+  );
+  const times = new Map<string, number>();
+  for (const each of readings) times.set(questionOf(each), (times.get(questionOf(each)) ?? 0) + 1);
+  return readings.filter(
+    (each) =>
+      !hungOn.has(each.id) ||
+      !instrumentById(each.test.instrument).electrical ||
+      times.get(questionOf(each))! > 1,
+  );
+}
+
 /**
  * What to do next, best first. While a suspect stands alone unproven: what shows it to the eye, and what would tell
- * it from those that a slip of one reading hides.
+ * it from those that a slip of one reading hides, that reading once more among them.
  */
 export function planNext(
   predictor: Predictor,
@@ -47,18 +64,22 @@ function plan(
   const unproven = doubted(assessment);
   if (unproven === null) return nextActions(predictor, assessment.suspicion, job.site, limitsOf(job, kit));
   const { suspect, doubting } = unproven;
+  const present = presentReadings(job);
+  const limits = { ...limitsOf(job, kit), taken: notHungOn(present, doubting) };
+  const asked = new Set(present.map(questionOf));
   const looks = looksAt(predictor, doubting, job, suspect);
   const keys = new Set(looks.map(({ test }) => `${test.instrument} ${test.at}`));
-  const others = nextActions(predictor, doubting, job.site, limitsOf(job, kit)).filter(
+  const others = nextActions(predictor, doubting, job.site, limits).filter(
     ({ test }) => !keys.has(`${test.instrument} ${test.at}`),
   );
   const rate = ({ bits, work }: ProposedAction) => bits / work.minutes;
   const [first] = others;
   const better = first === undefined ? looks : looks.filter((look) => rate(look) >= rate(first));
   const worse = looks.filter((look) => !better.includes(look));
-  return [...better, ...others.slice(0, 1), ...worse, ...others.slice(1)]
-    .slice(0, 5)
-    .map((each, index) => (index === 0 || looks.includes(each) ? { ...each, purpose: 'proof' } : each));
+  return [...better, ...others.slice(0, 1), ...worse, ...others.slice(1)].slice(0, 5).map((each, index) => {
+    if (asked.has(questionOf(each))) return { ...each, purpose: 'check' };
+    return index === 0 || looks.includes(each) ? { ...each, purpose: 'proof' } : each;
+  });
 }
 
 /** Plans made before they were asked for, the last few of each predictor. */

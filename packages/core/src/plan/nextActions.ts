@@ -30,8 +30,11 @@ export interface ForeseenOutcome {
 
 /** One thing to do next, and what it is worth. */
 export interface ProposedAction {
-  /** Whether it narrows the search, or shows a suspect that stands alone to the eye. */
-  readonly purpose: 'search' | 'proof';
+  /**
+   * Whether it narrows the search, shows a suspect that stands alone to the eye, or takes a reading once more that the
+   * verdict hangs on.
+   */
+  readonly purpose: 'search' | 'proof' | 'check';
   readonly test: Test;
   readonly state: OperatingState;
   readonly work: Work;

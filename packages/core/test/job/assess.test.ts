@@ -3,6 +3,8 @@ import type { Test } from '../../src/instruments/instrument';
 import { instrumentById } from '../../src/instruments/instruments';
 import { assess } from '../../src/job/assess';
 import { foldJob } from '../../src/job/foldJob';
+import { planNext } from '../../src/job/planNext';
+import { questionOf } from '../../src/suspicion/likelihood';
 import { createPredictor } from '../../src/suspicion/predictor';
 import { likeliestReading } from '../likeliestReading';
 import { minibus, minibusEvents } from '../library';
@@ -36,7 +38,7 @@ describe('the minibus, its pin backed out, played with one wrong entry', () => {
     return { played, mistakes };
   };
 
-  test('a verdict is sworn to only when no single slip could undo it', () => {
+  test('a verdict is sworn to only when a slip hardly hides another cause', () => {
     const { events, suspect } = playJob(predictor, minibusEvents, honest, 16, undefined, 'proven');
     expect(suspect).toBe('C3');
     const job = foldJob(minibus, events);
@@ -45,6 +47,20 @@ describe('the minibus, its pin backed out, played with one wrong entry', () => {
     const before = assess(predictor, foldJob(minibus, events.slice(0, -1)));
     expect(before.proven).toBe(false);
     expect(before.doubting === null).toBe(before.isolated === null);
+  });
+
+  test('what it hangs on is read once more before it is sworn to, and said to be so; nothing is read three times', () => {
+    const { events } = playJob(predictor, minibusEvents, honest, 16, undefined, 'proven');
+    const seen = new Map<string, number>();
+    events.forEach((event, index) => {
+      if (event.type !== 'reading-taken' || index < minibusEvents.length) return;
+      const job = foldJob(minibus, events.slice(0, index));
+      const [action] = planNext(predictor, job, assess(predictor, job));
+      const before = seen.get(questionOf(event)) ?? 0;
+      expect(action!.purpose === 'check').toBe(before === 1);
+      seen.set(questionOf(event), before + 1);
+    });
+    expect(Math.max(...seen.values())).toBe(2);
   });
 
   test.each([0, 1])('going on as planned finds the wrong entry, at reading %i, and the cause', (wrongAt) => {

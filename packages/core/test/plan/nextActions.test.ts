@@ -98,10 +98,11 @@ describe('from a job with nothing but its complaint', () => {
     const played = playJob(predictor, [], read, 16);
     expect(played).toMatchObject({ suspect: section, isolated: true });
     // Unless it is proven, what would show it to the eye, or show it wrong, is asked for before anything is cut.
+    // The reading that it hangs on may be asked for once more.
     const job = foldJob(library, played.events);
     const assessment = assess(predictor, job);
     const [next] = planNext(predictor, job, assessment);
-    expect(assessment.proven || next?.purpose === 'proof').toBe(true);
+    expect(assessment.proven ? 'proof' : next?.purpose).toMatch(/^(proof|check)$/);
   });
 });
 

@@ -66,6 +66,24 @@ describe('suspicion', () => {
     forwards.forEach((chance, h) => expect(chance).toBeCloseTo(backwards[h]!, 12));
   });
 
+  test('what the leader would have without a reading is what the others alone give', () => {
+    const taken = [
+      blown,
+      reading('a', 'clamp', 'W20@from', states.limiterOn, { kind: 'outcome', outcome: 'passes' }),
+      reading('b', 'clamp', 'W21@to', states.limiterOn, { kind: 'outcome', outcome: 'none' }),
+    ];
+    const { suspects, effects, pairs } = suspicionOf(predictor, taken);
+    expect(pairs).toHaveLength(0);
+    for (const { id, leaderWithout } of effects) {
+      const others = suspicionOf(
+        predictor,
+        taken.filter((each) => each.id !== id),
+      );
+      const left = others.suspects.find((each) => each.id === suspects[0]!.id)!.probability;
+      expect(leaderWithout).toBeCloseTo(left, 9);
+    }
+  });
+
   test('entropy of equal chances is their logarithm', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 500 }), (count) => {
