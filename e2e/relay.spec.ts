@@ -19,11 +19,13 @@ import {
 
 /** The reading that the socket asks for next; null where it asks for none. */
 async function askedAtSocket(page: Page): Promise<{ test: Test; state: OperatingState } | null> {
-  const card = page.getByTestId('socket-next');
-  if (!(await card.isVisible())) return null;
-  const [instrument, at, state] = await Promise.all(
-    ['data-instrument', 'data-at', 'data-state'].map((name) => card.getAttribute(name)),
-  );
+  // In one go: between two questions the card may be gone.
+  const cards = await page
+    .getByTestId('socket-next')
+    .evaluateAll((found) => found.map(({ dataset }) => ({ ...dataset })));
+  const [card] = cards;
+  if (card === undefined) return null;
+  const { instrument, at, state } = card;
   return { test: { instrument, at } as Test, state: JSON.parse(state ?? '{}') as OperatingState };
 }
 
