@@ -103,16 +103,17 @@ export function calibration(stated: readonly Stated[]) {
 const readingsInAll = 10;
 
 /**
- * Jobs of ten readings as the plan goes, the plan going on from whatever was entered; one of them, anywhere, is plainly
- * wrong.
+ * Jobs as the plan goes, the plan going on from whatever was entered; one of the first ten readings is plainly wrong.
+ * @param until - ten readings, or as many as it takes until the cause is proven
  * @returns in how many of them it put another suspect first than the true value would have; how many of those named
- *   it as the likely mistake by the tenth reading, and how many had the true cause in front then
+ *   it as the likely mistake by the last reading, and how many had the true cause in front then
  */
 export function spoiledJobs(
   predictor: Predictor,
   events: readonly JobEvent[],
   count: number,
   seed: number,
+  until: 'ten readings' | 'proven',
 ): { readonly changed: number; readonly named: number; readonly right: number } {
   const { circuit, hypotheses } = predictor;
   const random = seededRandom(seed);
@@ -130,7 +131,10 @@ export function spoiledJobs(
       taken++ === spoiledAt ? wrongReading(test, random) : honest(test, state);
     let suspected = false;
     const watch = ({ suspicion }: Assessment) => (suspected ||= suspicion.likelyMistake === `r${spoiledAt}`);
-    const { events: log, suspect } = playJob(predictor, events, read, readingsInAll - 1, watch, 'never');
+    const { events: log, suspect } =
+      until === 'proven'
+        ? playJob(predictor, events, read, mostReadings, watch, 'proven')
+        : playJob(predictor, events, read, readingsInAll - 1, watch, 'never');
     const at = events.length + spoiledAt;
     const bad = log[at];
     // The plan ran dry before it.
