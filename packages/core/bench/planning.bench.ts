@@ -11,6 +11,7 @@ import { createPredictor } from '../src/suspicion/predictor';
 import { seededRandom } from '../src/units/seededRandom';
 import { generatedHarness } from '../test/generatedHarness';
 import { fuseBlows, library, minibus, minibusEvents } from '../test/library';
+import { drawn } from '../test/simulatedJobs';
 import type { Figure } from './figure';
 import { middle, secondsOf } from './figure';
 
@@ -83,13 +84,4 @@ function figuresOf(
     figure('after one reading, suspicion and five actions', 'after', { at: 'most', value: most }),
     figure('the same, nothing thought ahead', 'unprepared'),
   ];
-}
-
-/** A hypothesis at random, each as often as it is likely. */
-function drawn(chances: Float64Array, random: () => number): number {
-  let left = random() * chances.reduce((sum, chance) => sum + chance, 0);
-  return Math.max(
-    0,
-    chances.findIndex((chance) => (left -= chance) < 0),
-  );
 }

@@ -64,7 +64,12 @@ export function simulatedJobs(
   });
 }
 
-function drawn(chances: Float64Array, random: () => number, wanted: (h: number) => boolean): number {
+/** A hypothesis at random, each as often as it is likely; of those wanted. */
+export function drawn(
+  chances: Float64Array,
+  random: () => number,
+  wanted: (h: number) => boolean = () => true,
+): number {
   for (;;) {
     let draw = random() * chances.reduce((sum, each) => sum + each, 0);
     const found = chances.findIndex((chance) => (draw -= chance) < 0);
@@ -131,10 +136,9 @@ export function spoiledJobs(
       taken++ === spoiledAt ? wrongReading(test, random) : honest(test, state);
     let suspected = false;
     const watch = ({ suspicion }: Assessment) => (suspected ||= suspicion.likelyMistake === `r${spoiledAt}`);
-    const { events: log, suspect } =
-      until === 'proven'
-        ? playJob(predictor, events, read, mostReadings, watch, 'proven')
-        : playJob(predictor, events, read, readingsInAll - 1, watch, 'never');
+    const [most, end] =
+      until === 'proven' ? ([mostReadings, 'proven'] as const) : ([readingsInAll - 1, 'never'] as const);
+    const { events: log, suspect } = playJob(predictor, events, read, most, watch, end);
     const at = events.length + spoiledAt;
     const bad = log[at];
     // The plan ran dry before it.

@@ -88,7 +88,7 @@ export function NextPanel({
                 {minutes(each.work.minutes)}
               </span>
               <span className="text-dim w-18 shrink-0 text-right font-mono text-[12px] whitespace-nowrap">
-                {each.purpose === 'search' ? worth(each.bits) : purposeWords[each.purpose].short}
+                {forWhat(each)}
               </span>
             </button>
           </li>
@@ -106,12 +106,18 @@ export function NextPanel({
   );
 }
 
-/** What an action is for: above it, and in the list of the others. */
-const purposeWords: Readonly<Record<ProposedAction['purpose'], { long: string; short: string }>> = {
-  search: { long: 'Next', short: 'search' },
-  proof: { long: 'Proof', short: 'proof' },
-  check: { long: 'Once more: the verdict hangs on this reading', short: 'again' },
+/** What an action is for, above it. */
+const purposeWords: Readonly<Record<ProposedAction['purpose'], string>> = {
+  search: 'Next',
+  proof: 'Proof',
+  check: 'Once more: the verdict hangs on this reading',
 };
+
+/** The same in the list of the others: what it would tell, where it narrows the search. */
+function forWhat({ purpose, bits }: ProposedAction): string {
+  if (purpose === 'search') return worth(bits);
+  return purpose === 'proof' ? 'proof' : 'again';
+}
 
 /** How the technician likes to go about it: from which place, and with what. */
 function Ways({
@@ -165,7 +171,7 @@ function ActionCard({
       data-state={JSON.stringify(state)}
     >
       <div className="flex items-baseline justify-between">
-        <span className="text-dim">{purposeWords[purpose].long}</span>
+        <span className="text-dim">{purposeWords[purpose]}</span>
         <span className="text-dim font-mono text-[13px]">
           {minutes(work.minutes)}
           {purpose === 'search' && ` · ${worth(bits)}`}

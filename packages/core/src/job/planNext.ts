@@ -7,13 +7,15 @@ import type { ProposedAction } from '../plan/nextActions';
 import { foreseeTest, nextActions, solveAhead } from '../plan/nextActions';
 import type { PlanLimits } from '../plan/offers';
 import { instrumentById } from '../instruments/instruments';
-import { questionOf } from '../suspicion/likelihood';
+import { leaderWithout } from '../suspicion/leaderWithout';
+import type { TakenReading } from '../suspicion/likelihood';
+import { doubtingSlipShare, questionOf } from '../suspicion/likelihood';
 import { alikeSuspects, narrowedTo } from '../suspicion/alike';
 import type { Predictor } from '../suspicion/predictor';
 import type { Suspicion } from '../suspicion/suspicion';
 import type { Assessment } from './assess';
 import { isolatedFrom, presentReadings, standingReadings } from './assess';
-import type { JobState, LedgerReading } from './foldJob';
+import type { JobState } from './foldJob';
 
 function limitsOf(job: JobState, kit: Kit): PlanLimits {
   const [first] = standingReadings(job);
@@ -28,17 +30,20 @@ function doubted({ isolated, doubting }: Assessment) {
 }
 
 /** The readings that are not taken again: all but those that the verdict hangs on, which are taken once more. */
-function notHungOn(readings: readonly LedgerReading[], { effects }: Suspicion): readonly LedgerReading[] {
-  const hungOn = new Set(
-    effects.flatMap(({ id, leaderWithout }) => (leaderWithout < isolatedFrom ? [id] : [])),
-  );
+function notHungOn(
+  predictor: Predictor,
+  readings: readonly TakenReading[],
+  doubting: Suspicion,
+  mended: readonly string[],
+): readonly TakenReading[] {
   const times = new Map<string, number>();
   for (const each of readings) times.set(questionOf(each), (times.get(questionOf(each)) ?? 0) + 1);
+  const beforehand = { slips: doubtingSlipShare, mended };
   return readings.filter(
     (each) =>
-      !hungOn.has(each.id) ||
+      times.get(questionOf(each))! > 1 ||
       !instrumentById(each.test.instrument).electrical ||
-      times.get(questionOf(each))! > 1,
+      leaderWithout(predictor, doubting, each, beforehand) >= isolatedFrom,
   );
 }
 
@@ -62,14 +67,14 @@ function plan(
   kit: Kit,
 ): readonly ProposedAction[] {
   const unproven = doubted(assessment);
-  if (unproven === null) return nextActions(predictor, assessment.suspicion, job.site, limitsOf(job, kit));
+  const limits = limitsOf(job, kit);
+  if (unproven === null) return nextActions(predictor, assessment.suspicion, job.site, limits);
   const { suspect, doubting } = unproven;
-  const present = presentReadings(job);
-  const limits = { ...limitsOf(job, kit), taken: notHungOn(present, doubting) };
-  const asked = new Set(present.map(questionOf));
+  const asked = new Set(limits.taken.map(questionOf));
   const looks = looksAt(predictor, doubting, job, suspect);
   const keys = new Set(looks.map(({ test }) => `${test.instrument} ${test.at}`));
-  const others = nextActions(predictor, doubting, job.site, limits).filter(
+  const taken = notHungOn(predictor, limits.taken, doubting, job.mended);
+  const others = nextActions(predictor, doubting, job.site, { ...limits, taken }).filter(
     ({ test }) => !keys.has(`${test.instrument} ${test.at}`),
   );
   const rate = ({ bits, work }: ProposedAction) => bits / work.minutes;

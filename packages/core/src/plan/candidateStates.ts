@@ -34,15 +34,16 @@ export function candidateStates(
   const live = present.batteryConnected
     ? []
     : [present, ...joined].map((base) => ({ ...base, batteryConnected: true }));
-  const moved = Object.entries(shownIn ?? {}).some(([id, position]) => present.controls[id] !== position);
-  const shown =
-    moved && shownIn ? [{ ...present, batteryConnected: true, apart: [], controls: shownIn }] : [];
+  const elsewhere =
+    shownIn !== undefined &&
+    Object.entries(shownIn).some(([id, position]) => present.controls[id] !== position);
+  const shown = elsewhere ? [{ ...present, batteryConnected: true, apart: [], controls: shownIn }] : [];
   const standing = [present, ...joined, ...live, ...shown];
   const filled = standing.flatMap((base) => fills(circuit, base, fuses, limiter));
-  const turned = standing.flatMap((base) => controlsMoved(circuit, base));
+  const moved = standing.flatMap((base) => controlsMoved(circuit, base));
   const distinct = electricallyDistinct(predictor);
   // One move, then a second: of three at once nothing is asked before one of them is made.
-  const single = [...standing, ...filled, ...turned].filter(distinct);
+  const single = [...standing, ...filled, ...moved].filter(distinct);
   const set = [...single, ...filled.flatMap((base) => controlsMoved(circuit, base)).filter(distinct)];
   const removable = circuit.parts.filter(
     (part) => kindOf(part).removal !== null && near?.has(part.id) !== false,

@@ -3,16 +3,14 @@ import type { OperatingState } from '../circuit/operatingState';
 import type { Belief } from './belief';
 import type { Candidate } from './offers';
 import { minutesPerMoney } from './offers';
+import type { Outcomes } from './outcomeTable';
 import type { Change, Worksite } from './work';
 import { changeBetween, wayTo, workAfter } from './work';
 import { leastBits, plogp } from './worth';
 
 /** A candidate whose outcomes are known, for playing on. */
-export interface Choice {
+export interface Choice extends Outcomes {
   readonly candidate: Candidate;
-  readonly outcomes: number;
-  /** outcomes × rows of the belief, row-major. */
-  readonly chances: Float64Array;
 }
 
 /** From this share on a suspect counts as found. */

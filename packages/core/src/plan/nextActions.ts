@@ -3,7 +3,6 @@ import type { Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
 import type { Predictor } from '../suspicion/predictor';
 import type { Suspicion } from '../suspicion/suspicion';
-import type { Belief } from './belief';
 import { beliefOf, sampled } from './belief';
 import type { Choice } from './lookAhead';
 import { lookAhead } from './lookAhead';
@@ -100,7 +99,7 @@ export function nextActions(
     const choice = choices.get(candidate);
     return choice === undefined ? Infinity : minutesWith(choice, site, limit);
   });
-  return varied(rough.belief, ordered, choices, count).map(({ candidate, bits, minutesToGo }) => {
+  return varied(rough, ordered, choices, count).map(({ candidate, bits, minutesToGo }) => {
     const { test, state, instrument, column } = candidate;
     const table = scales.table(instrument, column().rowsFor(belief.hypotheses));
     const outcomes = table === null ? [] : foresee(scales, table);
@@ -171,13 +170,13 @@ const lookedThrough = 24;
 
 /** The first so many that ask different things; where there are too few, the best of those that ask the same again. */
 function varied<T extends Weighed>(
-  belief: Belief,
+  rough: Scales,
   ordered: readonly T[],
   choices: ReadonlyMap<Candidate, Choice>,
   count: number,
 ): readonly T[] {
   if (count === 1) return ordered.slice(0, 1);
-  const isNew = asksAnew(belief);
+  const isNew = asksAnew(rough);
   const found = new Set<T>();
   for (const each of ordered.slice(0, lookedThrough)) {
     const choice = choices.get(each.candidate);

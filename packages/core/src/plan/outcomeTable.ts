@@ -21,10 +21,14 @@ export type OutcomeSpec =
     };
 
 /** Distinguishable outcomes of one test, and the chance of each under each hypothesis. */
-export interface OutcomeTable {
+export interface Outcomes {
   readonly outcomes: number;
-  /** outcomes × hypotheses, row-major. Columns sum to 1. Overwritten by the next table that is made. */
+  /** outcomes × rows of the belief, row-major. Columns sum to 1. */
   readonly chances: Float64Array;
+}
+
+/** The same with their names. The chances are overwritten by the next table that is made. */
+export interface OutcomeTable extends Outcomes {
   /** Says what the outcomes are. */
   readonly specs: () => readonly OutcomeSpec[];
 }

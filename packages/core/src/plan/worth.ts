@@ -3,7 +3,7 @@ import type { PredictionColumn } from '../suspicion/column';
 import { meaningless } from '../suspicion/column';
 import { entropyBits } from '../suspicion/suspicion';
 import type { Belief } from './belief';
-import type { OutcomeTable } from './outcomeTable';
+import type { Outcomes, OutcomeTable } from './outcomeTable';
 import { outcomeTables } from './outcomeTable';
 
 /** Less than this is not worth a probe. */
@@ -19,9 +19,9 @@ export interface Scales {
   /** Null when the test can tell nothing, or may well mean nothing. Overwritten by the next one that is made. */
   readonly table: (instrument: Instrument, column: PredictionColumn) => OutcomeTable | null;
   /** Expected information about the suspect, bits. */
-  readonly bits: (table: OutcomeTable) => number;
+  readonly bits: (table: Outcomes) => number;
   /** Probability of an outcome; that of each suspect together with it goes into `joint`. */
-  readonly jointWith: (table: OutcomeTable, outcome: number) => number;
+  readonly jointWith: (table: Outcomes, outcome: number) => number;
   readonly joint: Float64Array;
 }
 
@@ -32,7 +32,7 @@ export function scalesFor(belief: Belief, tellApart?: number): Scales {
   const joint = new Float64Array(suspectChances.length);
   const make = outcomeTables(belief, tellApart);
   const doubt = entropyBits(suspectChances);
-  const jointWith = (table: OutcomeTable, outcome: number) => {
+  const jointWith = (table: Outcomes, outcome: number) => {
     const row = outcome * count;
     let probability = 0;
     joint.fill(0);

@@ -45,7 +45,7 @@ export function updateNetwork(
   fault: Fault | null,
   enough: (volts: (node: number) => number) => boolean = () => false,
 ): UpdatedNetwork | null {
-  if (change.conductances.length === 0) return asUpdated(base, change.group, noChange);
+  if (change.conductances.length === 0) return asUpdated(base, change.group, noChange(base));
   const { filaments } = base.network;
   const { filamentVolts } = base;
   const { cutFilament } = change;
@@ -56,7 +56,7 @@ export function updateNetwork(
   const missed = missedAmps(base);
   for (let round = 0; round < newtonRounds; round++) {
     const system = reducedSystem(base, missed.volts(), change, moved);
-    if (round === 0 && enough((node) => voltsAfter(base, system, node))) {
+    if (round === 0 && enough((node) => voltsAfter(system, node))) {
       return asUpdated(base, change.group, system);
     }
     const more: [filament: number, amps: number][] = [];
@@ -91,15 +91,15 @@ export function updateNetwork(
 /** A network as it was solved, nothing changed. */
 export function unchanged(base: LinearisedNetwork): UpdatedNetwork {
   const { group } = base.connectivity;
-  return asUpdated(base, (node) => group[node]!, noChange);
+  return asUpdated(base, (node) => group[node]!, noChange(base));
 }
 
 /** So many filaments are followed on new tangents by an update. */
 const mostMoved = 40;
 
 /**
- * A filament whose volts have changed by no more than this share is on its tangent still: of amps that go with a power
- * of the volts between one half and one, it misses at most an eighth of the share's square.
+ * A filament whose volts have changed by no more than this share is on its tangent still. With k√V / R = a, half of
+ * V²·I'' / I is a·(3 - 2a) / 8: the tangent misses at most 9/64 of the share's square, within `filamentUpdateTolerance`.
  */
 const heldDrift = 0.008;
 
@@ -139,7 +139,7 @@ function unsettled(fault: Fault | null): CoreError {
 /** What a change comes down to across the pairs of nodes that it touches. */
 interface ReducedSystem {
   /** Volts of every node before the change, filaments on their chords. */
-  readonly before: Float64Array | null;
+  readonly before: Float64Array;
   /** Transfer ohms of the pairs N; and what they make across each filament. */
   readonly rows: readonly Float64Array[];
   readonly atFilaments: readonly Float64Array[];
@@ -149,13 +149,9 @@ interface ReducedSystem {
   readonly weights: () => readonly number[];
 }
 
-const noChange: ReducedSystem = {
-  before: null,
-  rows: [],
-  atFilaments: [],
-  injected: [],
-  weights: () => [],
-};
+function noChange({ volts }: LinearisedNetwork): ReducedSystem {
+  return { before: volts, rows: [], atFilaments: [], injected: [], weights: () => [] };
+}
 
 /** Two nodes, of which one may be the reference. */
 interface Pair {
@@ -168,8 +164,8 @@ interface Touched {
   readonly pairs: readonly Pair[];
   /** Conductances as (row, row, siemens), -1 for the reference. */
   readonly added: readonly number[];
-  /** Currents as (row, row, amps). */
-  readonly currents: readonly number[];
+  /** Currents across filaments. */
+  readonly currents: readonly { readonly row: number; readonly amps: number }[];
 }
 
 /** A single conductance and a filament count as one pair; several conductances as their nodes against the reference. */
@@ -193,12 +189,12 @@ function touchedPairs(
       added.push(rowOf(a, REFERENCE), rowOf(b, REFERENCE), siemens);
     }
   }
-  const currents: number[] = [];
+  const currents: { row: number; amps: number }[] = [];
   for (const [index, line] of moved) {
     const { a, b } = network.filaments[index]!;
     const row = rowOf(a, b);
     added.push(row, -1, line.siemens - filamentLines[index]!.siemens);
-    currents.push(row, -1, line.offsetAmps - filamentLines[index]!.offsetAmps);
+    currents.push({ row, amps: line.offsetAmps - filamentLines[index]!.offsetAmps });
   }
   return { pairs, added, currents };
 }
@@ -223,9 +219,7 @@ function reducedSystem(
   for (let i = 0; i < size; i++) {
     for (let j = 0; j < size; j++) matrix.push(i === j ? 1 : 0);
     driven.push(volts[pairs[i]!.a]! - volts[pairs[i]!.b]!);
-    for (let c = 0; c < currents.length; c += 3) {
-      driven[i]! -= currents[c + 2]! * (between(i, currents[c]!) - between(i, currents[c + 1]!));
-    }
+    for (const { row, amps } of currents) driven[i]! -= amps * between(i, row);
   }
   for (let c = 0; c < added.length; c += 3) {
     const [p, q, siemens] = [added[c]!, added[c + 1]!, added[c + 2]!];
@@ -241,7 +235,7 @@ function reducedSystem(
     if (p >= 0) injected[p]! -= amps;
     if (q >= 0) injected[q]! += amps;
   };
-  for (let c = 0; c < currents.length; c += 3) inject(currents[c]!, currents[c + 1]!, currents[c + 2]!);
+  for (const { row, amps } of currents) inject(row, -1, amps);
   for (let c = 0; c < added.length; c += 3) {
     const [p, q] = [added[c]!, added[c + 1]!];
     inject(p, q, added[c + 2]! * ((touched[p] ?? 0) - (touched[q] ?? 0)));
@@ -271,13 +265,9 @@ function weightsOf(matrix: readonly number[], added: readonly number[], size: nu
   return weights;
 }
 
-function voltsAfter(
-  { volts }: LinearisedNetwork,
-  { before, rows, injected }: ReducedSystem,
-  node: number,
-): number {
+function voltsAfter({ before, rows, injected }: ReducedSystem, node: number): number {
   if (node === REFERENCE) return 0;
-  let sum = (before ?? volts)[node]!;
+  let sum = before[node]!;
   for (let k = 0; k < rows.length; k++) sum += rows[k]![node]! * injected[k]!;
   return sum;
 }
@@ -288,14 +278,14 @@ function asUpdated(
   system: ReducedSystem,
 ): UpdatedNetwork {
   const { nodeCount } = base.network;
-  const voltsOf = (node: number) => voltsAfter(base, system, node);
+  const voltsOf = (node: number) => voltsAfter(system, node);
   const ohmsOf = (a: number, b: number) =>
     group(a) === group(b) ? Math.max(0, ohmsBetween(base, system, b, a)) : Infinity;
   return {
     volts: voltsOf,
     floating: (node) => group(node) !== 0,
     port: (a, b) => ({ volts: voltsOf(a) - voltsOf(b), ohms: ohmsOf(a, b) }),
-    allVolts: () => voltsOfAll(base, system),
+    allVolts: () => voltsOfAll(system),
     allOhms(against) {
       const ohms = ohmsOfAll(base, system, against);
       const own = group(against);
@@ -313,17 +303,15 @@ function acrossAfter(
   { network, volts, filamentVolts }: LinearisedNetwork,
   { before, atFilaments, injected }: ReducedSystem,
 ): Float64Array {
-  const across =
-    before === null || before === volts ? filamentVolts.slice() : acrossFilaments(network, before);
+  const across = before === volts ? filamentVolts.slice() : acrossFilaments(network, before);
   for (let k = 0; k < atFilaments.length; k++) addScaled(across, atFilaments[k]!, injected[k]!);
   return across;
 }
 
 /** `voltsAfter` of every node. */
-function voltsOfAll({ volts }: LinearisedNetwork, { before, rows, injected }: ReducedSystem): Float64Array {
-  const all = Float64Array.from(before ?? volts);
+function voltsOfAll({ before, rows, injected }: ReducedSystem): Float64Array {
+  const all = before.slice();
   for (let k = 0; k < rows.length; k++) addScaled(all, rows[k]!, injected[k]!);
-  all[REFERENCE] = 0;
   return all;
 }
 
@@ -351,7 +339,7 @@ function ohmsOfAll(
       const both = i === j ? weight[i * size + i]! : weight[i * size + j]! + weight[j * size + i]!;
       if (both === 0) continue;
       const [one, two] = [rows[i]!, rows[j]!];
-      const [onesOther, twosOther] = other === REFERENCE ? [0, 0] : [one[other]!, two[other]!];
+      const [onesOther, twosOther] = [one[other]!, two[other]!];
       for (let node = 0; node < all.length; node++) {
         all[node]! -= both * (one[node]! - onesOther) * (two[node]! - twosOther);
       }
@@ -370,10 +358,9 @@ function ohmsBetween(
   const size = rows.length;
   const weight = weights();
   const own = ownOhms();
-  const toBody = other === REFERENCE;
   // Z is symmetric: what a node has towards those of N is what their rows have at it.
-  const seen = (row: Float64Array) => (toBody ? row[node]! : row[node]! - row[other]!);
-  let ohms = toBody ? own[node]! : own[node]! + own[other]! - 2 * transferOhms(other)[node]!;
+  const seen = (row: Float64Array) => row[node]! - row[other]!;
+  let ohms = own[node]! + own[other]! - 2 * transferOhms(other)[node]!;
   for (let i = 0; i < size; i++) {
     let inner = 0;
     for (let j = 0; j < size; j++) inner += weight[i * size + j]! * seen(rows[j]!);

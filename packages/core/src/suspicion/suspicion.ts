@@ -26,8 +26,6 @@ export interface ReadingEffect {
   readonly revived: readonly string[];
   /** Probability, given all the readings, that this one is a slip. */
   readonly slipProbability: number;
-  /** Probability that the leading suspect would have without it, single faults alone considered. */
-  readonly leaderWithout: number;
 }
 
 /** Two faults at once that explain what no single one does. */
@@ -114,12 +112,9 @@ export function suspicionOf(
   const contradicted = singleSlips.some((slip) => slip >= contradictionFrom);
   const found = contradicted ? pairsExplaining(predictor, readings, likelihoods) : [];
   const { posterior, pairs } = withPairs(logWeight, single, found);
-  const suspects = ranked(predictor, posterior, pairs);
-  const leader = hypotheses.map(({ suspect }) => suspect === suspects[0]?.id);
   const effects = slipProbabilitiesWith(likelihoods, posterior, pairs).map((slipProbability, index) => ({
     ...steps[index]!,
     slipProbability,
-    leaderWithout: shareWithout(likelihoods[index]!, logWeight, leader),
   }));
   const worst = effects.reduce<ReadingEffect | null>(
     (most, each) => (each.slipProbability > (most?.slipProbability ?? mistakeFrom) ? each : most),
@@ -129,7 +124,7 @@ export function suspicionOf(
     hypotheses: posterior.subarray(0, count),
     comingAndGoing: posterior.subarray(count),
     pairs,
-    suspects,
+    suspects: ranked(predictor, posterior, pairs),
     effects,
     likelyMistake: worst?.id ?? null,
   };
@@ -147,19 +142,6 @@ function logPriors({ hypotheses }: Predictor, comingShare: number, mended: reado
     logWeight[count + h] = Math.log(left * coming);
   });
   return logWeight;
-}
-
-/** The share of some of the hypotheses once a reading is taken out again: p(h | the others) ∝ p(h | all) / p(r | h). */
-function shareWithout(
-  { total, coming }: ReadingLikelihood,
-  logWeight: Float64Array,
-  within: readonly boolean[],
-): number {
-  const count = total.length;
-  const others = normalised(
-    logWeight.map((each, index) => each - Math.log(index < count ? total[index]! : coming[index - count]!)),
-  );
-  return others.reduce((sum, each, index) => sum + (within[index % count] === true ? each : 0), 0);
 }
 
 /** Probability of each reading to be a slip, over the single faults. */

@@ -1,6 +1,7 @@
 import type { Belief } from '../../src/plan/belief';
 import type { Choice } from '../../src/plan/lookAhead';
 import { asksAnew } from '../../src/plan/variety';
+import { scalesFor } from '../../src/plan/worth';
 
 /** Four suspects, each as likely as the others. */
 const belief: Belief = {
@@ -23,7 +24,7 @@ function choice(...first: readonly number[]): Choice {
 const halves = choice(1, 1, 0, 0);
 
 test('the same split by another instrument is no new question, nor is its mirror image or a blurred one', () => {
-  const isNew = asksAnew(belief);
+  const isNew = asksAnew(scalesFor(belief));
   expect(isNew(halves)).toBe(true);
   expect(isNew(choice(1, 1, 0, 0))).toBe(false);
   expect(isNew(choice(0, 0, 1, 1))).toBe(false);
@@ -31,7 +32,7 @@ test('the same split by another instrument is no new question, nor is its mirror
 });
 
 test('another split is a new question, whatever has been asked; what two of them ask together is judged by each', () => {
-  const isNew = asksAnew(belief);
+  const isNew = asksAnew(scalesFor(belief));
   expect(isNew(halves)).toBe(true);
   expect(isNew(choice(1, 0, 1, 0))).toBe(true);
   expect(isNew(choice(1, 0, 0, 0))).toBe(true);
@@ -40,7 +41,7 @@ test('another split is a new question, whatever has been asked; what two of them
 });
 
 test('half of a finer question is none of its own', () => {
-  const isNew = asksAnew(belief);
+  const isNew = asksAnew(scalesFor(belief));
   const each: Choice = {
     ...halves,
     outcomes: 4,

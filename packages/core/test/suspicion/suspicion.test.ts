@@ -4,6 +4,7 @@ import { assess } from '../../src/job/assess';
 import { planNext } from '../../src/job/planNext';
 import type { JobEvent } from '../../src/job/events';
 import { foldJob } from '../../src/job/foldJob';
+import { leaderWithout } from '../../src/suspicion/leaderWithout';
 import type { TakenReading } from '../../src/suspicion/likelihood';
 import { createPredictor } from '../../src/suspicion/predictor';
 import { entropyBits, suspicionOf } from '../../src/suspicion/suspicion';
@@ -72,15 +73,16 @@ describe('suspicion', () => {
       reading('a', 'clamp', 'W20@from', states.limiterOn, { kind: 'outcome', outcome: 'passes' }),
       reading('b', 'clamp', 'W21@to', states.limiterOn, { kind: 'outcome', outcome: 'none' }),
     ];
-    const { suspects, effects, pairs } = suspicionOf(predictor, taken);
+    const suspicion = suspicionOf(predictor, taken);
+    const { suspects, pairs } = suspicion;
     expect(pairs).toHaveLength(0);
-    for (const { id, leaderWithout } of effects) {
+    for (const reading of taken) {
       const others = suspicionOf(
         predictor,
-        taken.filter((each) => each.id !== id),
+        taken.filter((each) => each !== reading),
       );
       const left = others.suspects.find((each) => each.id === suspects[0]!.id)!.probability;
-      expect(leaderWithout).toBeCloseTo(left, 9);
+      expect(leaderWithout(predictor, suspicion, reading, {})).toBeCloseTo(left, 9);
     }
   });
 
