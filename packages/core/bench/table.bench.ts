@@ -46,7 +46,7 @@ function ofSize(
   // The same solver on the circuit compiled with the fault: every transfer resistance, as for the healthy one.
   const anew = secondsOf(() => {
     for (const { fault } of sample) {
-      linearise(compileNetwork(circuit, state, ...(fault === null ? [] : [fault])), joined);
+      linearise(compileNetwork(circuit, state, fault === null ? [] : [fault]), joined);
     }
   }, 1);
   const each = anew / sample.length;

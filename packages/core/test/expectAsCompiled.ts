@@ -13,7 +13,7 @@ export function expectAsCompiled(
   solver = stateSolver(circuit, state),
 ): void {
   const updated = solver.solve(fault);
-  const scratch = linearise(compileNetwork(circuit, state, fault), updated.joined);
+  const scratch = linearise(compileNetwork(circuit, state, [fault]), updated.joined);
   // A filament's current is settled to 1e-5 of itself in an update: some 10 µV over an ohm of wire.
   const digits = updated.network.filaments.length > 0 ? 4 : 6;
   for (const [terminal, node] of updated.network.nodeOf) {

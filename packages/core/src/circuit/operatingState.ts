@@ -31,6 +31,8 @@ export interface OperatingState {
   readonly leads?: readonly Lead[] | undefined;
   /** Parts swapped for one known to be good: what was wrong within them is gone. Sorted ids; none when absent. */
   readonly renewed?: readonly string[] | undefined;
+  /** Fuses that have opened and still sit in their cavities. Sorted ids; none when absent. */
+  readonly blown?: readonly string[] | undefined;
 }
 
 /** What stands in the cavity of a fuse. */
@@ -48,7 +50,7 @@ export function withApart(state: OperatingState, part: string, apart: boolean): 
 export function withCavity(state: OperatingState, fuse: string, fill: CavityFill): OperatingState {
   const others = Object.entries(state.cavities).filter(([id]) => id !== fuse);
   return {
-    ...state,
+    ...withBlown(state, [fuse], false),
     cavities: Object.fromEntries(fill.kind === 'fuse' ? others : [...others, [fuse, fill]]),
   };
 }
@@ -70,6 +72,14 @@ export function withRenewed(state: OperatingState, part: string, renewed = true)
   return { ...state, renewed: renewed ? [...others, part].sort() : others };
 }
 
+/** The same state with fuses that have opened in their cavities, or with whole ones there again. */
+export function withBlown(state: OperatingState, fuses: readonly string[], blown = true): OperatingState {
+  const before = state.blown ?? [];
+  const others = before.filter((each) => !fuses.includes(each));
+  if (!blown && others.length === before.length) return state;
+  return { ...state, blown: blown ? [...others, ...fuses].sort() : others };
+}
+
 /** The same state with one control moved. */
 export function withControl(state: OperatingState, control: string, position: string): OperatingState {
   return { ...state, controls: { ...state.controls, [control]: position } };
@@ -86,5 +96,6 @@ export function stateKey(state: OperatingState): string {
     sorted(state.cavities),
     (state.leads ?? []).map(({ from, to, fuseAmps }) => `${from} ${to} ${fuseAmps}`).sort(),
     [...(state.renewed ?? [])].sort(),
+    [...(state.blown ?? [])].sort(),
   ]);
 }

@@ -1,4 +1,7 @@
+import type { OperatingState } from '../circuit/operatingState';
+import { isRenewed } from '../circuit/operatingState';
 import type { Effect } from './effect';
+import { staysInHarness } from './effect';
 
 /** One thing wrong with a section of wire. `position` is the share of its length from its `from` end. */
 export type SectionFault =
@@ -26,6 +29,19 @@ export interface PartFault {
 }
 
 export type Fault = SectionFault | PartFault;
+
+/**
+ * Whether a fault is on the vehicle at all in a state: what is wrong inside a part goes with it when it is unplugged or
+ * exchanged for a good one.
+ */
+export function isPresent(fault: Fault, state: OperatingState): boolean {
+  return !isCured(fault, state) && !(fault.kind === 'part' && state.apart.includes(fault.part));
+}
+
+/** Whether a fault has gone with its part, which was exchanged for a good one. */
+export function isCured(fault: Fault, state: OperatingState): boolean {
+  return fault.kind === 'part' && isRenewed(state, fault.part) && !staysInHarness(fault.effect);
+}
 
 /** Stands between the two ids of a suspect that lies in two things. */
 const both = '&';

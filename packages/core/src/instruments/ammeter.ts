@@ -2,7 +2,7 @@ import { cavityFill } from '../circuit/operatingState';
 import { partById } from '../circuit/terminals';
 import { ammeterOhms } from '../parts/fuse';
 import type { Instrument } from './instrument';
-import { laidInVain } from './instrument';
+import { notApplicable } from './instrument';
 import type { NumberScale } from './prediction';
 import { toScale } from './prediction';
 import { fuseTargets, nodeAt } from './targets';
@@ -30,7 +30,7 @@ export const ammeter: Instrument = {
   mayPropose: (_circuit, state, at) => state.batteryConnected && cavityFill(state, at).kind === 'ammeter',
   lay(setting, at) {
     const fill = cavityFill(setting.state, at);
-    if (fill.kind !== 'ammeter') return laidInVain('There is no ammeter in this cavity.');
+    if (fill.kind !== 'ammeter') return notApplicable('There is no ammeter in this cavity.');
     const most = 2 * fill.amps;
     return {
       probe: { kind: 'across', a: nodeAt(setting, `${at}.feed`), b: nodeAt(setting, `${at}.load`) },

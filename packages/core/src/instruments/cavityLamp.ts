@@ -3,7 +3,7 @@ import { partById } from '../circuit/terminals';
 import { filamentOf } from '../parts/lamp';
 import { filamentAmps } from '../solver/filament';
 import type { Instrument } from './instrument';
-import { laidInVain } from './instrument';
+import { notApplicable } from './instrument';
 import { fuseTargets, nodeAt } from './targets';
 import { lampChances, lampSteps } from './testLamp';
 
@@ -20,7 +20,7 @@ export const cavityLamp: Instrument = {
   mayPropose: (_circuit, state, at) => state.batteryConnected && cavityFill(state, at).kind === 'lamp',
   lay(setting, at) {
     const fill = cavityFill(setting.state, at);
-    if (fill.kind !== 'lamp') return laidInVain('There is no lamp in this cavity.');
+    if (fill.kind !== 'lamp') return notApplicable('There is no lamp in this cavity.');
     const lamp = filamentOf(fill.watts, setting.circuit.nominalVolts);
     return {
       probe: { kind: 'across', a: nodeAt(setting, `${at}.feed`), b: nodeAt(setting, `${at}.load`) },

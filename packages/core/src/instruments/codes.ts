@@ -2,7 +2,7 @@ import { partIdOf } from '../circuit/terminalRef';
 import type { TerminalRef } from '../circuit/terminalRef';
 import { partById, terminalName } from '../circuit/terminals';
 import type { Instrument } from './instrument';
-import { laidInVain } from './instrument';
+import { notApplicable } from './instrument';
 import { nodeAt, outputTargets } from './targets';
 
 /** How often a stored code is of another day, or a present one is missed. Judgement. */
@@ -40,7 +40,7 @@ export const codes: Instrument = {
   lay(setting, at) {
     const id = partIdOf(at as TerminalRef);
     const part = partById(setting.circuit, id);
-    if (part.kind !== 'module' || setting.state.apart.includes(id)) return laidInVain('It is unplugged.');
+    if (part.kind !== 'module' || setting.state.apart.includes(id)) return notApplicable('It is unplugged.');
     const pinOf = (wanted: string) => part.pins.find(({ role }) => role === wanted)?.pin ?? '';
     const output = part.pins.find(({ pin }) => `${id}.${pin}` === at);
     const drivesHigh = output?.role === 'high-side output';

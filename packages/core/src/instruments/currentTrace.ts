@@ -5,7 +5,7 @@ import { stateSolver } from '../solver/solution';
 import type { TraceKind } from '../traces/traceKinds';
 import { traceKinds } from '../traces/traceKinds';
 import type { Instrument, Setting } from './instrument';
-import { laidInVain } from './instrument';
+import { notApplicable } from './instrument';
 import { fuseTargets, nodeAt } from './targets';
 
 /** A kind of trace as an outcome's id. */
@@ -43,7 +43,7 @@ export const currentTrace: Instrument = {
   lay(setting, at) {
     const part = partById(setting.circuit, at);
     if (part.kind !== 'fuse' || cavityFill(setting.state, at).kind !== 'fuse') {
-      return laidInVain('There is no fuse in this cavity.');
+      return notApplicable('There is no fuse in this cavity.');
     }
     const ends = { a: nodeAt(setting, `${at}.feed`), b: nodeAt(setting, `${at}.load`), ohms: fuseOhms(part) };
     const healthy = healthyShare(setting, ends, part.ratingAmps);

@@ -6,7 +6,7 @@ import { openingBand, openingLogSeconds } from '../fuses/openingTime';
 import { fuseOhms } from '../parts/fuse';
 import type { FusePart } from '../parts/fuse';
 import type { Instrument } from './instrument';
-import { laidInVain } from './instrument';
+import { notApplicable } from './instrument';
 import { normalCdf } from './prediction';
 import { fuseTargets, nodeAt } from './targets';
 
@@ -47,7 +47,7 @@ export const freshFuse: Instrument = {
   lay(setting, at) {
     const part = partById(setting.circuit, at);
     if (part.kind !== 'fuse' || cavityFill(setting.state, at).kind !== 'fuse') {
-      return laidInVain('There is no fuse in this cavity.');
+      return notApplicable('There is no fuse in this cavity.');
     }
     return {
       probe: {

@@ -3,7 +3,7 @@ import { partById } from '../circuit/terminals';
 import { fuseOhmsSpread, fuseVolts, resolvedVolts } from '../fuses/millivolts';
 import { fuseOhms } from '../parts/fuse';
 import type { Instrument } from './instrument';
-import { laidInVain } from './instrument';
+import { notApplicable } from './instrument';
 import type { NumberScale } from './prediction';
 import { toScale } from './prediction';
 import { fuseTargets, nodeAt } from './targets';
@@ -31,7 +31,7 @@ export const fuseMillivolts: Instrument = {
   lay(setting, at) {
     const part = partById(setting.circuit, at);
     if (part.kind !== 'fuse' || cavityFill(setting.state, at).kind !== 'fuse') {
-      return laidInVain('There is no fuse in this cavity.');
+      return notApplicable('There is no fuse in this cavity.');
     }
     const { style, ratingAmps } = part;
     const ohms = fuseOhms(part);

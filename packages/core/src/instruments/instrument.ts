@@ -2,11 +2,13 @@ import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
 import type { Network } from '../solver/network';
 import { REFERENCE } from '../solver/network';
+import { staysInHarness } from '../faults/effect';
 import type { Fault } from '../faults/fault';
 import { faultedId, liesIn } from '../faults/fault';
 import type { FaultTable } from '../solver/faultTable';
 import { hasDiodes } from '../solver/solution';
 import type { Solution } from '../solver/solution';
+import { mixPhases } from './mixPredictions';
 import type { NumberScale, Prediction } from './prediction';
 
 export type InstrumentId =
@@ -29,7 +31,10 @@ export type InstrumentId =
   | 'wire-ohms'
   | 'tap'
   | 'relay-bench'
-  | 'trace';
+  | 'trace'
+  | 'fuse-check'
+  | 'relay-click'
+  | 'clamp-amps';
 
 /** Where an instrument is laid: a terminal `C7.1b`, a section's end `W12@from`, a part `F17`, a place `hinge`. */
 export type Target = string;
@@ -87,6 +92,8 @@ export type Probe =
     }
   /** Amps in a wire, at one of its ends. */
   | { readonly kind: 'amps'; readonly section: string; readonly end: 'from' | 'to' }
+  /** Amps in one of a part's own elements, from its first end to its other. */
+  | { readonly kind: 'element amps'; readonly part: string; readonly role: string }
   /** Amps in a fuse as a share of its rating, infinite where they have opened it; and 1 for suspects in the wet. */
   | {
       readonly kind: 'fuse load';
@@ -166,9 +173,16 @@ export function predictOn(
   { circuit, state, solution }: Bench,
   at: Target,
 ): Prediction {
-  const { probe, show } = instrument.lay({ circuit, state, network: solution.network }, at);
-  const { first, second } = sensed(probe, solution);
-  return show(first, second);
+  return predictLaid(instrument.lay({ circuit, state, network: solution.network }, at), instrument.display, solution);
+}
+
+/** What an instrument that has been laid would show on one solution of the network it was laid on. */
+export function predictLaid({ probe, show }: Laid, display: Display, solution: Solution): Prediction {
+  const shown = (each: Solution) => {
+    const { first, second } = sensed(probe, each);
+    return show(first, second);
+  };
+  return solution.phases === null ? shown(solution) : mixPhases(display, solution.phases.map(shown));
 }
 
 /** What a probe takes off one solution. */
@@ -189,6 +203,8 @@ function sensed(probe: Probe, solution: Solution): { first: number; second: numb
       };
     case 'amps':
       return { first: solution.sectionAmps(probe.section, probe.end), second: 0 };
+    case 'element amps':
+      return { first: elementAmps(probe, solution), second: 0 };
     case 'fuse load': {
       const { a, b, fuse, ohms, ratingAmps, wet } = probe;
       const element = { part: fuse, role: 'element', ohms };
@@ -229,12 +245,13 @@ export const inWithin = { sound: 0, coil: 1, stuck: 2, burnt: 3, wrongType: 4 } 
 
 function withinPart(part: string, faults: readonly Fault[]): number {
   for (const fault of faults) {
-    if (fault.kind !== 'part' || fault.part !== part) continue;
+    if (fault.kind !== 'part' || fault.part !== part || staysInHarness(fault.effect)) continue;
     switch (fault.effect.kind) {
       case 'cut':
       case 'bridge':
       case 'turn':
       case 'short':
+      case 'tie':
         return inWithin.coil;
       case 'hold':
         return inWithin.stuck;
@@ -245,6 +262,14 @@ function withinPart(part: string, faults: readonly Fault[]): number {
     }
   }
   return inWithin.sound;
+}
+
+function elementAmps(
+  { part, role }: { readonly part: string; readonly role: string },
+  { network, volts }: Solution,
+): number {
+  const found = network.branches.find((each) => each.owner === part && each.role === role);
+  return found === undefined ? 0 : found.siemens * (volts(found.a) - volts(found.b) - found.sourceVolts);
 }
 
 /** Whether a switching device of a part conducts. */
@@ -320,6 +345,7 @@ export function senseAll(
       return;
     }
     case 'work':
+    case 'element amps':
     case 'fuse load':
     case 'stands':
     case 'output':
@@ -346,6 +372,6 @@ function senseEach(
 }
 
 /** Of an instrument that can tell nothing in its setting. */
-export function laidInVain(why: string): Laid {
+export function notApplicable(why: string): Laid {
   return { probe: { kind: 'vain' }, show: () => ({ kind: 'meaningless', why }) };
 }

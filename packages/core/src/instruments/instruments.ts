@@ -2,8 +2,10 @@ import { ammeter } from './ammeter';
 import { beeper } from './beeper';
 import { cavityLamp } from './cavityLamp';
 import { clamp } from './clamp';
+import { clampAmps } from './clampAmps';
 import { codes } from './codes';
 import { freshFuse } from './freshFuse';
+import { fuseCheck } from './fuseCheck';
 import { currentTrace } from './currentTrace';
 import { fuseMillivolts } from './fuseMillivolts';
 import type { Instrument, InstrumentId } from './instrument';
@@ -13,6 +15,7 @@ import { logicTester } from './logicTester';
 import { look } from './look';
 import { ohmmeter } from './ohmmeter';
 import { relayBench } from './relayBench';
+import { relayClick } from './relayClick';
 import { tap } from './tap';
 import { lampToBattery, lampToGround } from './testLamp';
 import { voltmeter } from './voltmeter';
@@ -40,6 +43,9 @@ const instruments: Readonly<Record<InstrumentId, Instrument>> = {
   tap,
   'relay-bench': relayBench,
   trace: currentTrace,
+  'fuse-check': fuseCheck,
+  'relay-click': relayClick,
+  'clamp-amps': clampAmps,
 };
 
 export const allInstruments: readonly Instrument[] = Object.values(instruments);

@@ -1,6 +1,7 @@
 import type { Instrument } from './instrument';
-import { laidInVain } from './instrument';
+import { notApplicable } from './instrument';
 import { judgedSteps } from './prediction';
+import { withFlicker } from './testLamp';
 import { loadTargets, nodeAt, watchedLoad } from './targets';
 
 /** Share of its rated power at which a load is called weak, and at which it is called working. */
@@ -17,6 +18,7 @@ export const load: Instrument = {
       { id: 'dead', name: 'Dead' },
       { id: 'weak', name: 'Weak' },
       { id: 'works', name: 'Works' },
+      { id: 'flickers', name: 'Flickers or buzzes' },
     ],
   },
   electrical: true,
@@ -29,7 +31,7 @@ export const load: Instrument = {
     state.batteryConnected && !state.apart.includes(watchedLoad(circuit, at).part),
   lay(setting, at) {
     const { part, a, b, role, powerShare } = watchedLoad(setting.circuit, at);
-    if (setting.state.apart.includes(part)) return laidInVain('It is unplugged.');
+    if (setting.state.apart.includes(part)) return notApplicable('It is unplugged.');
     return {
       probe: {
         kind: 'work',
@@ -38,7 +40,10 @@ export const load: Instrument = {
         part,
         role,
       },
-      show: (across) => ({ kind: 'outcomes', chances: judgedSteps(powerShare(across), thresholds, spread) }),
+      show: (across) => ({
+        kind: 'outcomes',
+        chances: withFlicker(judgedSteps(powerShare(across), thresholds, spread)),
+      }),
     };
   },
 };

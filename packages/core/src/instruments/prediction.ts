@@ -28,6 +28,9 @@ export interface NumberScale {
   readonly overload: boolean;
 }
 
+/** Volts below which a floating wire mostly seems to stand, and the most that it picks up. Judgement. */
+export const wanderingVolts = 15;
+
 /** A value on the scale of even error. */
 export function toScale({ absolute, relative }: NumberScale, value: number): number {
   return Math.sign(value) * Math.log1p((Math.abs(value) * relative) / absolute);

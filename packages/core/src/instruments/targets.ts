@@ -12,7 +12,7 @@ import type { Setting, Target } from './instrument';
 
 /** Every terminal a probe can touch: a ground's is its eyelet, which the clean metal beside it is held against. */
 export function terminalTargets(circuit: Circuit): readonly TerminalRef[] {
-  return circuit.parts.filter((part) => part.kind !== 'battery').flatMap(terminalsOf);
+  return circuit.parts.flatMap(terminalsOf);
 }
 
 /** The place of the part that a terminal belongs to. */

@@ -6,7 +6,7 @@ import type { FilamentModel } from '../solver/network';
 import { REFERENCE } from '../solver/network';
 import type { Port } from '../solver/updatedNetwork';
 import type { Instrument, Setting, Target } from './instrument';
-import { laidInVain } from './instrument';
+import { notApplicable } from './instrument';
 import { judgedSteps } from './prediction';
 import { nodeAt, terminalPlace, terminalTargets, touchesModulePin } from './targets';
 
@@ -18,14 +18,23 @@ export const lampSteps = [
   { id: 'dark', name: 'Dark' },
   { id: 'dim', name: 'Dim' },
   { id: 'bright', name: 'Bright' },
+  { id: 'flickers', name: 'Flickers' },
 ] as const;
 export const lampThresholds: readonly number[] = [0.08, 0.5];
 /** Eyes and ambient light differ by about this much, as a standard deviation of the logarithm. Judgement. */
 export const lampSpread = 0.35;
 
-/** Chances of dark, dim and bright at a share of rated power. */
+/** How often a steady lamp is said to flicker: a poor clip, a hand that moves. Judgement. */
+export const seemsToFlicker = 0.01;
+
+/** The chances of a steady lamp or load, and the little one that it seems to flicker, at the end. */
+export function withFlicker(steady: readonly number[]): readonly number[] {
+  return [...steady.map((chance) => chance * (1 - seemsToFlicker)), seemsToFlicker];
+}
+
+/** Chances of dark, dim, bright and flickering at a steady share of rated power. */
 export function lampChances(powerShare: number): readonly number[] {
-  return judgedSteps(powerShare, lampThresholds, lampSpread);
+  return withFlicker(judgedSteps(powerShare, lampThresholds, lampSpread));
 }
 
 /**
@@ -71,7 +80,7 @@ function testLamp(
       state.batteryConnected && !touchesModulePin(circuit, at as TerminalRef),
     lay(setting, at: Target) {
       const clip = otherClip(setting);
-      if (clip === null) return laidInVain('The battery is disconnected: the lamp has no supply.');
+      if (clip === null) return notApplicable('The battery is disconnected: the lamp has no supply.');
       const lamp = filamentOf(testLampWatts, setting.circuit.nominalVolts);
       return {
         probe: { kind: 'port', node: nodeAt(setting, at), against: clip, ohms: lamp.hotOhms },

@@ -5,7 +5,7 @@ import type { ReadingValue, Test } from '../instruments/instrument';
 import { restingState } from '../circuit/restingState';
 import type { Worksite } from '../plan/work';
 import { workFor } from '../plan/work';
-import type { TakenReading } from '../suspicion/likelihood';
+import type { PastState, TakenReading } from '../suspicion/likelihood';
 import type { JobEvent } from './events';
 
 /** A reading in the ledger; a withdrawn one stays, marked. */
@@ -55,6 +55,8 @@ export interface JobState {
   /** Whether the fault is said to come and go. */
   readonly comesAndGoes: boolean;
   readonly state: OperatingState;
+  /** The states that the vehicle has been in, in order, each once while it lasts. */
+  readonly past: readonly PastState[];
   readonly readings: readonly LedgerReading[];
   readonly currents: readonly CurrentReading[];
   readonly refused: readonly string[];
@@ -91,6 +93,7 @@ export function emptyJob(circuit: Circuit): JobState {
     complaint: '',
     comesAndGoes: false,
     state,
+    past: [],
     readings: [],
     currents: [],
     refused: [],
@@ -130,7 +133,12 @@ function applyEvent(circuit: Circuit, job: JobState, event: JobEvent): JobState 
     case 'complaint-set':
       return { ...job, complaint: event.text, comesAndGoes: event.comesAndGoes ?? job.comesAndGoes };
     case 'state-set':
-      return { ...job, state: event.state, site: { ...job.site, state: event.state } };
+      return {
+        ...job,
+        state: event.state,
+        past: [...job.past, { state: event.state }],
+        site: { ...job.site, state: event.state },
+      };
     case 'reading-taken':
       return withReading(circuit, job, event);
     case 'reading-withdrawn':
@@ -200,13 +208,15 @@ function withReading(
   const { id, author, at, test, state, value, typed, corrects } = event;
   const work = workFor(circuit, job.site, state, test);
   const left = afterReading(test, state, value);
-  const before = corrects === undefined ? job : withdrawn(job, corrects, 'corrected');
+  const earlier = corrects === undefined ? job : withdrawn(job, corrects, 'corrected');
   const afterRepairs = job.mended.length + (job.repair === null ? 0 : 1);
-  const reading = { id, author, at, test, state, value, typed, withdrawn: null, afterRepairs };
+  const before = job.past;
+  const reading = { id, author, at, test, state, value, typed, withdrawn: null, afterRepairs, before };
   return {
-    ...before,
+    ...earlier,
     state: left,
-    readings: [...before.readings, reading],
+    past: [...job.past, { state, whole: seenWhole(test, value) }],
+    readings: [...earlier.readings, reading],
     site: { ...work.after, state: left },
     minutes: job.minutes + work.minutes,
     money: job.money + work.money,
@@ -232,6 +242,18 @@ function withdrawn(job: JobState, reading: string, why: string): JobState {
 
 /** How a reading leaves the vehicle: a fuse that has blown is as good as none in its cavity, until one is fitted. */
 function afterReading({ instrument, at }: Test, state: OperatingState, value: ReadingValue): OperatingState {
-  const blown = instrument === 'fresh-fuse' && value.kind === 'outcome' && value.outcome !== 'holds';
+  if (value.kind !== 'outcome') return state;
+  const blown =
+    (instrument === 'fresh-fuse' && value.outcome !== 'holds') ||
+    (instrument === 'fuse-check' && value.outcome === 'blown');
   return blown ? withCavity(state, at, { kind: 'open' }) : state;
+}
+
+/** The fuse that a reading shows to be whole, if it does. */
+function seenWhole({ instrument, at }: Test, value: ReadingValue): string | undefined {
+  const whole =
+    value.kind === 'outcome' &&
+    ((instrument === 'fresh-fuse' && value.outcome === 'holds') ||
+      (instrument === 'fuse-check' && value.outcome === 'whole'));
+  return whole ? at : undefined;
 }

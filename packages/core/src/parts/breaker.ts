@@ -1,3 +1,4 @@
+import { partRates } from '../faults/partRates';
 import { overcurrentContact } from './overcurrentContact';
 import type { PartCommon, PartKind } from './partKind';
 
@@ -22,7 +23,7 @@ export const breakerKind: PartKind<BreakerPart> = {
   failures: () => [
     {
       name: 'never closes',
-      rate: 0.3,
+      rate: partRates.breakerOpen,
       hazard: 'open',
       effects: [{ kind: 'hold', role: 'element', joined: false }],
     },

@@ -1,3 +1,4 @@
+import { partRates } from '../faults/partRates';
 import type { PartCommon, PartKind } from './partKind';
 
 /** For each cavity `n` two terminals, `na` and `nb`, one in each half. */
@@ -11,7 +12,7 @@ export interface ConnectorPart extends PartCommon {
 /** A sound crimped pin in its cavity, ohms; judgement, well inside the 0.1 V allowed at 15 A. */
 const pinOhms = 0.002;
 /** Ohms that stand for a corroded pin. */
-const weakOhms: readonly number[] = [0.5, 3, 20];
+const weakOhms: readonly number[] = [0.15, 0.5, 1.5, 5, 20, 100];
 
 export const connectorKind: PartKind<ConnectorPart> = {
   removal: 'part',
@@ -24,13 +25,13 @@ export const connectorKind: PartKind<ConnectorPart> = {
     cavities.flatMap((cavity) => [
       {
         name: `pin ${cavity} backed out`,
-        rate: 0.3,
+        rate: partRates.connectorPinOpen,
         hazard: 'open',
         effects: [{ kind: 'cut', role: cavity, atRest: [] }],
       },
       {
         name: `pin ${cavity} corroded`,
-        rate: 0.2,
+        rate: partRates.connectorPinWeak,
         hazard: 'wet path to ground',
         effects: weakOhms.map((ohms) => ({ kind: 'added', role: cavity, ohms })),
       },

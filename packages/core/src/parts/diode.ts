@@ -1,3 +1,4 @@
+import { partRates } from '../faults/partRates';
 import type { SwitchingDevice } from '../solver/network';
 import type { PartCommon, PartKind } from './partKind';
 
@@ -34,13 +35,13 @@ export const diodeKind: PartKind<DiodePart> = {
   failures: () => [
     {
       name: 'diode open',
-      rate: 0.1,
+      rate: partRates.diodeOpen,
       hazard: 'open',
       effects: [{ kind: 'hold', role: 'junction', joined: false }],
     },
     {
       name: 'diode shorted',
-      rate: 0.1,
+      rate: partRates.diodeShorted,
       hazard: 'open',
       effects: [{ kind: 'bridge', role: 'junction', ohms: shortedOhms }],
     },

@@ -1,3 +1,4 @@
+import { partRates } from '../faults/partRates';
 import { coldFuseOhms } from '../fuses/coldResistance';
 import type { FuseStyle } from '../fuses/coldResistance';
 import { cavityFill } from '../circuit/operatingState';
@@ -36,14 +37,14 @@ export const fuseKind: PartKind<FusePart> = {
     {
       // Aged: nothing behind it is wrong.
       name: 'open by itself',
-      rate: 0.3,
+      rate: partRates.fuseAged,
       hazard: 'open',
       effects: [{ kind: 'hold', role: 'element', joined: false }],
       stays: true,
     },
     {
       name: 'loose in its seat',
-      rate: 0.15,
+      rate: partRates.fuseLoose,
       hazard: 'open',
       effects: looseOhms.map((ohms) => ({ kind: 'added', role: 'element', ohms })),
     },
@@ -67,6 +68,7 @@ export const fuseKind: PartKind<FusePart> = {
         return;
       }
       case 'fuse':
+        if (state.blown?.includes(part.id) === true) return;
         builder.switching(overcurrentContact(feed, load, fuseOhms(part), part.ratingAmps, true));
     }
   },

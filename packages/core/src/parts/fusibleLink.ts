@@ -1,3 +1,4 @@
+import { partRates } from '../faults/partRates';
 import { overcurrentContact } from './overcurrentContact';
 import type { PartCommon, PartKind } from './partKind';
 
@@ -19,13 +20,14 @@ export const fusibleLinkKind: PartKind<FusibleLinkPart> = {
   failures: () => [
     {
       name: 'melted or corroded through',
-      rate: 0.3,
+      rate: partRates.linkMelted,
       hazard: 'open',
       effects: [{ kind: 'hold', role: 'element', joined: false }],
       stays: true,
     },
   ],
-  stamp(part, { builder, node }) {
+  stamp(part, { builder, node, state }) {
+    if (state.blown?.includes(part.id) === true) return;
     builder.switching(overcurrentContact(node('feed'), node('load'), linkOhms, part.ratingAmps, true));
   },
 };

@@ -1,3 +1,4 @@
+import { partRates } from '../faults/partRates';
 import { REFERENCE } from '../solver/network';
 import type { PartCommon, PartKind } from './partKind';
 
@@ -9,7 +10,7 @@ export interface GroundPart extends PartCommon {
 /** Resistance of a sound bolted eyelet, ohms; judgement within the 0.1 V that the trade allows a ground at 50 A. */
 export const groundContactOhms = 0.001;
 /** Ohms that stand for a loose or rusty eyelet. */
-const weakOhms: readonly number[] = [0.3, 1, 5];
+const weakOhms: readonly number[] = [0.1, 0.3, 1, 3, 10, 40];
 
 export const groundKind: PartKind<GroundPart> = {
   removal: null,
@@ -20,13 +21,13 @@ export const groundKind: PartKind<GroundPart> = {
   failures: () => [
     {
       name: 'ground lost',
-      rate: 0.3,
+      rate: partRates.groundLost,
       hazard: 'open',
       effects: [{ kind: 'cut', role: 'eyelet', atRest: [] }],
     },
     {
       name: 'weak ground',
-      rate: 0.5,
+      rate: partRates.groundWeak,
       hazard: 'wet path to ground',
       effects: weakOhms.map((ohms) => ({ kind: 'added', role: 'eyelet', ohms })),
     },

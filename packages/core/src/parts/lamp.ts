@@ -1,6 +1,8 @@
 import { filamentAmps } from '../solver/filament';
 import type { FilamentModel } from '../solver/network';
-import type { PartCommon, PartKind } from './partKind';
+import type { PartFailure } from '../faults/effect';
+import { partRates } from '../faults/partRates';
+import type { PartCommon, PartKind, ShowsItself } from './partKind';
 
 /** Terminals `1` and `2`. One filament, or `count` equal ones in parallel in one housing. */
 export interface LampPart extends PartCommon {
@@ -8,6 +10,8 @@ export interface LampPart extends PartCommon {
   /** Watts of each filament at 13.5 V (27 V in a 24 V vehicle). */
   readonly watts: number;
   readonly count: number;
+  /** How it shows that it works; seen when absent. */
+  readonly shows?: ShowsItself | undefined;
 }
 
 /** Cold resistance of a tungsten filament as a share of hot: about 1/12 for vehicle lamps. */
@@ -34,30 +38,65 @@ export function lampShare(watts: number, nominalVolts: number): (volts: number) 
   return (volts) => (filamentAmps(filament, volts) * volts) / watts;
 }
 
+/** A clean contact in a bulb's socket, ohms. Judgement. */
+export const socketOhms = 0.005;
+/** Ohms of a bad contact in a bulb's socket, and of a bulb or its holder that touches the body. */
+export const weakSocketOhms: readonly number[] = [0.5, 1.5, 5, 20, 100];
+export const holderShortOhms: readonly number[] = [0.03, 0.1, 0.3, 1, 3, 10];
+
+/** What goes wrong at one contact of a bulb's socket: a new bulb does not cure it. */
+export function socketFailures(role: string, where: string): readonly PartFailure[] {
+  return [
+    {
+      name: `${where} open`,
+      rate: partRates.bulbSocketOpen / 2,
+      hazard: 'open',
+      effects: [{ kind: 'cut', role, atRest: [], inPlug: true }],
+    },
+    {
+      name: `${where} poor`,
+      rate: partRates.bulbSocketWeak / 2,
+      hazard: 'wet path to ground',
+      effects: weakSocketOhms.map((ohms) => ({ kind: 'added', role, ohms, inPlug: true })),
+    },
+  ];
+}
+
 export const lampKind: PartKind<LampPart> = {
   removal: 'unplug',
   removalMinutes: 0.5,
   terminals: () => ['1', '2'],
   terminalLabel: (_part, terminal) => `pin ${terminal}`,
-  consumers: ({ name, watts, count }, nominalVolts) => [
-    { id: '', name, a: '1', b: '2', role: 'filament', powerShare: lampShare(watts * count, nominalVolts) },
+  consumers: ({ name, watts, count, shows = 'seen' }, nominalVolts) => [
+    {
+      id: '',
+      name,
+      a: 'contact',
+      b: '2',
+      role: 'filament',
+      powerShare: lampShare(watts * count, nominalVolts),
+      shows,
+    },
   ],
   failuresShow: false,
   failures: () => [
     {
       name: 'burnt out',
-      rate: 1.5,
+      rate: partRates.bulbBurntOut,
       hazard: 'open',
       effects: [{ kind: 'cut', role: 'filament', atRest: [] }],
     },
     {
       name: 'shorted in its holder',
-      rate: 0.3,
+      rate: partRates.bulbShorted,
       hazard: 'short to ground',
-      effects: [{ kind: 'short', terminal: '1', ohms: 0.1 }],
+      effects: holderShortOhms.map((ohms) => ({ kind: 'short', terminal: '1', ohms })),
     },
+    ...socketFailures('socket', 'contact in its socket'),
   ],
   stamp(part, { builder, node, nominalVolts }) {
-    builder.filament('filament', node('1'), node('2'), filamentOf(part.watts * part.count, nominalVolts));
+    const contact = builder.inside('contact');
+    builder.resistor('socket', node('1'), contact, socketOhms);
+    builder.filament('filament', contact, node('2'), filamentOf(part.watts * part.count, nominalVolts));
   },
 };

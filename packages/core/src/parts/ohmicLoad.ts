@@ -1,6 +1,7 @@
 import type { PartFailure } from '../faults/effect';
+import { partRates } from '../faults/partRates';
 import { ratedLampVolts } from './lamp';
-import type { PartCommon, PartKind } from './partKind';
+import type { PartCommon, PartKind, ShowsItself } from './partKind';
 
 /**
  * A load that is near enough a fixed resistance while it works, terminals `1` and `2`: an appliance or a light strip
@@ -9,26 +10,50 @@ import type { PartCommon, PartKind } from './partKind';
 export interface OhmicLoadPart extends PartCommon {
   readonly kind: 'resistor' | 'heater' | 'solenoid' | 'motor';
   readonly ohms: number;
+  /** How it shows that it works; by its kind when absent. */
+  readonly shows?: ShowsItself | undefined;
 }
+
+const usuallyShows: Readonly<Record<OhmicLoadPart['kind'], ShowsItself>> = {
+  resistor: 'seen',
+  heater: 'felt',
+  solenoid: 'heard',
+  motor: 'heard',
+};
 
 /** What each of them calls its failures, and how often it opens, in metres of plain wire. Judgement. */
 const openings: Readonly<Record<OhmicLoadPart['kind'], { readonly name: string; readonly rate: number }>> = {
-  resistor: { name: 'open inside', rate: 0.6 },
-  heater: { name: 'element open', rate: 0.8 },
-  solenoid: { name: 'coil open', rate: 0.6 },
-  motor: { name: 'brushes or winding open', rate: 1.2 },
+  resistor: { name: 'open inside', rate: partRates.loadOpen },
+  heater: { name: 'element open', rate: partRates.heaterOpen },
+  solenoid: { name: 'coil open', rate: partRates.coilOpen },
+  motor: { name: 'brushes or winding open', rate: partRates.motorOpen },
 };
 
 /** A winding whose turns have run together: it draws more, and more still as it warms. */
 export const shortedTurns = 'winding partly shorted';
 
-/** Ohms of a load with some of its turns shorted, and of a motor that stalls, as shares of its own. */
-const shortedTurnsShare = 0.5;
-const stalledShare = 1 / 6;
+/**
+ * What is left of a winding's ohms when turns have run together, from a few of them to nearly all, with the share of
+ * its work that it still does; and of a motor's that stalls.
+ */
+const shortedTurnsShares = [
+  [0.75, 0.8],
+  [0.5, 0.5],
+  [0.33, 0.3],
+  [0.2, 0.1],
+  [0.1, 0.05],
+  [0.04, 0],
+] as const;
+const stalledShares = [1 / 4, 1 / 6, 1 / 8] as const;
+/** Ohms from a load's feed to its case or the body. */
+const caseOhms: readonly number[] = [0.03, 0.1, 0.3, 1, 3, 10];
+/** Ohms of a green pin in its plug. */
+const weakPinOhms: readonly number[] = [0.3, 1, 3, 10, 40];
 
 /** How many times its own current a motor draws that turns hard, and the share of its work that it still does. Judgement. */
 const draggingTimes = [
-  [1.7, 0.8],
+  [1.35, 0.9],
+  [1.8, 0.75],
   [2.8, 0.5],
   [4, 0.2],
 ] as const;
@@ -42,19 +67,19 @@ function across(ohms: number, share: number, works: number): PartFailure['effect
 function windingFailures({ kind, ohms }: OhmicLoadPart): readonly PartFailure[] {
   const shorted: PartFailure = {
     name: shortedTurns,
-    rate: 0.2,
+    rate: partRates.turnsShorted,
     hazard: 'open',
-    effects: across(ohms, shortedTurnsShare, 0.5),
+    effects: shortedTurnsShares.flatMap(([share, works]) => across(ohms, share, works)),
   };
   const stalled: PartFailure = {
     name: 'stalls',
-    rate: 0.3,
+    rate: partRates.motorStalls,
     hazard: 'open',
-    effects: across(ohms, stalledShare, 0),
+    effects: stalledShares.flatMap((share) => across(ohms, share, 0)),
   };
   const drags: PartFailure = {
     name: 'drags, draws too much',
-    rate: 0.5,
+    rate: partRates.motorDrags,
     hazard: 'open',
     effects: draggingTimes.flatMap(([times, works]) => across(ohms, 1 / times, works)),
   };
@@ -66,7 +91,7 @@ export const ohmicLoadKind: PartKind<OhmicLoadPart> = {
   removalMinutes: 0.5,
   terminals: () => ['1', '2'],
   terminalLabel: (_part, terminal) => `pin ${terminal}`,
-  consumers: ({ name }, nominalVolts) => [
+  consumers: ({ name, kind, shows = usuallyShows[kind] }, nominalVolts) => [
     {
       id: '',
       name,
@@ -74,6 +99,7 @@ export const ohmicLoadKind: PartKind<OhmicLoadPart> = {
       b: '2',
       role: 'element',
       powerShare: (volts) => (volts / ratedLampVolts(nominalVolts)) ** 2,
+      shows,
     },
   ],
   failuresShow: false,
@@ -81,9 +107,21 @@ export const ohmicLoadKind: PartKind<OhmicLoadPart> = {
     { ...openings[part.kind], hazard: 'open', effects: [{ kind: 'cut', role: 'element', atRest: [] }] },
     {
       name: 'shorted to its case',
-      rate: 0.3,
+      rate: partRates.shortedToCase,
       hazard: 'short to ground',
-      effects: [{ kind: 'short', terminal: '1', ohms: 0.1 }],
+      effects: caseOhms.map((ohms) => ({ kind: 'short', terminal: '1', ohms })),
+    },
+    {
+      name: 'pin pushed out of its plug',
+      rate: partRates.plugPinOpen,
+      hazard: 'open',
+      effects: [{ kind: 'cut', role: 'element', atRest: [], inPlug: true }],
+    },
+    {
+      name: 'pin green in its plug',
+      rate: partRates.plugPinWeak,
+      hazard: 'wet path to ground',
+      effects: weakPinOhms.map((ohms) => ({ kind: 'added', role: 'element', ohms, inPlug: true })),
     },
     ...windingFailures(part),
   ],

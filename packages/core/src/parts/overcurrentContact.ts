@@ -15,8 +15,9 @@ export function overcurrentContact(
   sourceVolts = 0,
 ): Omit<SwitchingDevice, 'owner'> {
   const limitAmps = surelyOpensAt(ratingAmps);
-  const carries = (volts: (node: number) => number, within: number) =>
-    Math.abs(volts(a) - volts(b) - sourceVolts) / within < limitAmps;
+  const overload = (volts: (node: number) => number, within: number) =>
+    Math.abs(volts(a) - volts(b) - sourceVolts) / within / limitAmps;
+  const carries = (volts: (node: number) => number, within: number) => overload(volts, within) < 1;
   return {
     role: 'element',
     a,
@@ -25,6 +26,7 @@ export function overcurrentContact(
     ...(sourceVolts === 0 ? {} : { sourceVolts }),
     atRest: true,
     latched,
+    overload,
     next: latched
       ? (closed, volts, _stands, within) => closed && carries(volts, within)
       : (closed, volts, _stands, within) => !closed || carries(volts, within),

@@ -12,6 +12,19 @@ export interface PartCommon {
   readonly price?: number | undefined;
 }
 
+/**
+ * Where the figures lie that no diagram gives (what a module leaks or draws, the volts at which a relay lets go): as
+ * usual, or all at the one or the other end of their ranges.
+ */
+export type Unknowns = 'usual' | 'low' | 'high';
+
+/** A figure that no diagram gives, by where it lies in its range. */
+export interface UnknownFigure {
+  readonly usual: number;
+  readonly low: number;
+  readonly high: number;
+}
+
 /** What a part kind may ask for while it puts its elements into a network. */
 export interface StampContext {
   readonly builder: NetworkBuilder;
@@ -19,6 +32,7 @@ export interface StampContext {
   readonly nominalVolts: number;
   /** Node of one of the part's own terminals. */
   readonly node: (terminal: string) => number;
+  readonly unknowns: Unknowns;
 }
 
 /** How a hand takes a part apart, in the trade's words; null where it cannot. */
@@ -36,7 +50,13 @@ export interface Consumer {
   readonly role: string;
   /** Share of its rated power that it takes at so many volts. */
   readonly powerShare: (volts: number) => number;
+  /** How a person notices that it works. */
+  readonly shows: ShowsItself;
 }
+
+/** How a load shows that it works; `gauge`: on an instrument of the dashboard; `not`: nobody notices. */
+export const showsItself = ['seen', 'heard', 'felt', 'gauge', 'not'] as const;
+export type ShowsItself = (typeof showsItself)[number];
 
 /** One kind of part, whole: adding a kind is one file that gives this, and its line in `partKinds.ts`. */
 export interface PartKind<P extends PartCommon> {

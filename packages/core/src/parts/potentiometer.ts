@@ -1,3 +1,4 @@
+import { partRates } from '../faults/partRates';
 import type { PartCommon, PartKind } from './partKind';
 
 /** Terminals `1` and `2` at the ends of its track, `wiper` at `share` of it from `1`. */
@@ -19,13 +20,13 @@ export const potentiometerKind: PartKind<PotentiometerPart> = {
   failures: () => [
     {
       name: 'track open below the wiper',
-      rate: 0.3,
+      rate: partRates.trackOpen,
       hazard: 'open',
       effects: [{ kind: 'cut', role: 'lower', atRest: [] }],
     },
     {
       name: 'track open above the wiper',
-      rate: 0.3,
+      rate: partRates.trackOpen,
       hazard: 'open',
       effects: [{ kind: 'cut', role: 'upper', atRest: [] }],
     },

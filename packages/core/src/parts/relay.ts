@@ -1,5 +1,7 @@
+import { partRates } from '../faults/partRates';
+import type { Effect } from '../faults/effect';
 import { diodeContact } from './diode';
-import type { PartCommon, PartKind } from './partKind';
+import type { PartCommon, PartKind, UnknownFigure, Unknowns } from './partKind';
 
 /** The ways in which the pins of plug-in relays usually lie. */
 export const footprintIds = [
@@ -48,25 +50,45 @@ export interface RelayPart extends PartCommon {
   readonly solidState?: boolean | undefined;
   /** How its pins lie; the usual one for their number when absent. */
   readonly footprint?: FootprintId | undefined;
+  /** Volts at which this one pulls in and drops out, where they are known. */
+  readonly pullInVolts?: number | undefined;
+  readonly dropOutVolts?: number | undefined;
   /** Roles, not the numbers, decide everything. */
   readonly pins: RelayPins;
   readonly centre: string;
   readonly cavity: string;
 }
 
-/** Volts over the coil at which a relay has surely pulled in, and surely dropped out, as shares of nominal. */
-export const pullInShare = 0.65;
-export const dropOutShare = 0.1;
+/**
+ * Volts over the coil at which a relay pulls in and drops out, as shares of nominal: at most 0.65 and at least 0.1 by
+ * standard; a real one lies anywhere between.
+ */
+export const pullInShare: UnknownFigure = { usual: 0.6, low: 0.4, high: 0.65 };
+export const dropOutShare: UnknownFigure = { usual: 0.2, low: 0.1, high: 0.4 };
 /** A sound closed contact, ohms: below the 10 mΩ at which it is called worn. */
 export const contactOhms = 0.005;
 /** Ohms of a coil whose turns have run together. Judgement. */
 const shortedCoilOhms = 2;
 /** Ohms that stand for a burnt one: a meter's milliamp does not see it, a load does. */
-const burntOhms: readonly number[] = [0.03, 0.1, 0.3, 1, 3];
+const burntOhms: readonly number[] = [0.03, 0.1, 0.3, 1, 3, 10, 40];
 
 /** The contacts that close as the coil pulls. */
 const openContacts = (pins: RelayPins) =>
   (['normallyOpen', 'secondOpen'] as const).filter((role) => pins[role] !== undefined);
+
+/** A pin that its socket no longer grips: another relay in the same socket does not cure it. */
+function socketPin(role: 'coilFeed' | 'coilCommand' | 'supply' | 'normallyOpen', pins: RelayPins): Effect {
+  const contacts = [...openContacts(pins), ...(pins.normallyClosed === undefined ? [] : ['normallyClosed'])];
+  return role === 'supply' || role === 'normallyOpen'
+    ? {
+        kind: 'hold',
+        role: 'normallyOpen',
+        joined: false,
+        others: role === 'supply' ? contacts : [],
+        inPlug: true,
+      }
+    : { kind: 'cut', role: 'coil', atRest: contacts, inPlug: true };
+}
 
 export const relayKind: PartKind<RelayPart> = {
   removal: 'pull',
@@ -77,13 +99,13 @@ export const relayKind: PartKind<RelayPart> = {
   failures: ({ pins, suppressionDiode }) => [
     {
       name: 'coil open',
-      rate: 0.4,
+      rate: partRates.relayCoilOpen,
       hazard: 'open',
       effects: [{ kind: 'cut', role: 'coil', atRest: [...openContacts(pins), 'normallyClosed'] }],
     },
     {
       name: 'coil shorted',
-      rate: 0.1,
+      rate: partRates.relayCoilShorted,
       hazard: 'open',
       effects: [{ kind: 'bridge', role: 'coil', ohms: shortedCoilOhms }],
     },
@@ -92,29 +114,35 @@ export const relayKind: PartKind<RelayPart> = {
       return [
         {
           name: `${which} never closes`,
-          rate: 0.4,
+          rate: partRates.relayNeverCloses,
           hazard: 'open',
           effects: [{ kind: 'hold', role, joined: false }],
         },
         {
           name: `${which} welded`,
-          rate: 0.2,
+          rate: partRates.relayWelded,
           hazard: 'open',
           effects: [{ kind: 'hold', role, joined: true }],
         },
         {
           name: `burnt ${which}`,
-          rate: 0.4,
+          rate: partRates.relayBurnt,
           hazard: 'open',
           effects: burntOhms.map((ohms) => ({ kind: 'added', role, ohms }) as const),
         },
       ] as const;
     }),
+    ...(['coilFeed', 'coilCommand', 'supply', 'normallyOpen'] as const).map((role) => ({
+      name: `pin ${pins[role]} loose in its socket`,
+      rate: partRates.socketPinOpen,
+      hazard: 'open' as const,
+      effects: [socketPin(role, pins)],
+    })),
     ...(pins.normallyClosed === undefined && pins.secondOpen === undefined
       ? ([
           {
             name: 'wrong relay: opens when it pulls',
-            rate: 0.05,
+            rate: partRates.relayWrongType,
             hazard: 'open',
             effects: [{ kind: 'invert', role: 'normallyOpen' }],
             stays: true,
@@ -125,7 +153,7 @@ export const relayKind: PartKind<RelayPart> = {
       ? ([
           {
             name: 'coil pins exchanged against its diode',
-            rate: 0.05,
+            rate: partRates.relayDiodeTurned,
             hazard: 'open',
             effects: [{ kind: 'turn', role: 'diode' }],
             stays: true,
@@ -133,7 +161,7 @@ export const relayKind: PartKind<RelayPart> = {
         ] as const)
       : []),
   ],
-  stamp(part, { builder, node, nominalVolts }) {
+  stamp(part, { builder, node, nominalVolts, unknowns }) {
     const feed = node('coilFeed');
     const command = node('coilCommand');
     builder.resistor('coil', feed, command, part.coilOhms);
@@ -141,13 +169,18 @@ export const relayKind: PartKind<RelayPart> = {
       builder.resistor('suppression', feed, command, part.suppressionOhms);
     }
     if (part.suppressionDiode === true) builder.switching(diodeContact('diode', command, feed));
-    const energised = (already: boolean, volts: (node: number) => number) => {
-      const across = volts(feed) - volts(command);
-      return (
-        (part.solidState === true ? across : Math.abs(across)) >=
-        nominalVolts * (already ? dropOutShare : pullInShare)
-      );
+    const across = (volts: (node: number) => number) => {
+      const signed = volts(feed) - volts(command);
+      return part.solidState === true ? signed : Math.abs(signed);
     };
+    const threshold = (already: boolean, at: Unknowns) =>
+      already
+        ? (part.dropOutVolts ?? nominalVolts * dropOutShare[at])
+        : (part.pullInVolts ?? nominalVolts * pullInShare[at]);
+    const energised = (already: boolean, volts: (node: number) => number) =>
+      across(volts) >= threshold(already, unknowns);
+    const doubts = (already: boolean, volts: (node: number) => number) =>
+      across(volts) >= threshold(already, 'low') && across(volts) < threshold(already, 'high');
     for (const role of openContacts(part.pins)) {
       builder.switching({
         role,
@@ -156,6 +189,7 @@ export const relayKind: PartKind<RelayPart> = {
         ohms: contactOhms,
         atRest: false,
         next: energised,
+        doubtful: doubts,
       });
     }
     if (part.pins.normallyClosed !== undefined) {
@@ -166,6 +200,7 @@ export const relayKind: PartKind<RelayPart> = {
         ohms: contactOhms,
         atRest: true,
         next: (closed, volts) => !energised(!closed, volts),
+        doubtful: (closed, volts) => doubts(!closed, volts),
       });
     }
   },

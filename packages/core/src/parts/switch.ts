@@ -1,3 +1,4 @@
+import { partRates } from '../faults/partRates';
 import type { PartCommon, PartKind } from './partKind';
 
 /** One leg of a switch: two of its terminals, and the positions of its control in which they are joined. */
@@ -18,7 +19,9 @@ export interface SwitchPart extends PartCommon {
 /** A sound closed contact, ohms; judgement, as a relay's. */
 const contactOhms = 0.005;
 /** Ohms that stand for a burnt one. */
-const burntOhms: readonly number[] = [0.3, 2];
+const burntOhms: readonly number[] = [0.1, 0.3, 1, 3, 10, 40];
+/** Ohms of one that has welded. */
+const weldedOhms = 0.01;
 
 function legRole({ a, b }: SwitchLeg): string {
   return `${a}-${b}`;
@@ -34,15 +37,22 @@ export const switchKind: PartKind<SwitchPart> = {
     legs.flatMap((leg) => [
       {
         name: legs.length === 1 ? 'never closes' : `pins ${leg.a} and ${leg.b} never join`,
-        rate: 0.4,
+        rate: partRates.switchNeverCloses,
         hazard: 'open',
         effects: [{ kind: 'cut', role: legRole(leg), atRest: [] }],
       },
       {
         name: legs.length === 1 ? 'burnt contact' : `burnt contact between pins ${leg.a} and ${leg.b}`,
-        rate: 0.2,
+        rate: partRates.switchBurnt,
         hazard: 'open',
         effects: burntOhms.map((ohms) => ({ kind: 'added', role: legRole(leg), ohms })),
+      },
+      {
+        name: legs.length === 1 ? 'never opens' : `pins ${leg.a} and ${leg.b} never part`,
+        rate: partRates.switchNeverOpens,
+        hazard: 'open',
+        effects: [{ kind: 'tie', terminal: leg.a, other: leg.b, ohms: weldedOhms }],
+        stays: true,
       },
     ]),
   stamp(part, { builder, node, state }) {

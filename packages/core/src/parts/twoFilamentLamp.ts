@@ -1,5 +1,6 @@
-import { filamentOf, lampShare } from './lamp';
-import type { PartCommon, PartKind } from './partKind';
+import { partRates } from '../faults/partRates';
+import { filamentOf, holderShortOhms, lampShare, socketFailures, socketOhms } from './lamp';
+import type { PartCommon, PartKind, ShowsItself } from './partKind';
 
 /** One bulb with two filaments and one ground: terminals `1` and `2`, one for each filament, and `ground`. */
 export interface TwoFilamentLampPart extends PartCommon {
@@ -8,6 +9,8 @@ export interface TwoFilamentLampPart extends PartCommon {
   readonly watts: readonly [number, number];
   /** What each of them is for: `tail`, `brake`. */
   readonly uses: readonly [string, string];
+  /** How it shows that it works; seen when absent. */
+  readonly shows?: ShowsItself | undefined;
 }
 
 const pins = ['1', '2'] as const;
@@ -22,29 +25,36 @@ export const twoFilamentLampKind: PartKind<TwoFilamentLampPart> = {
     pins.map((pin, index) => ({
       id: pin,
       name: `${part.name} ${part.uses[index]!}`,
-      a: pin,
-      b: 'ground',
+      a: `contact ${pin}`,
+      b: 'shell',
       role: pin,
       powerShare: lampShare(part.watts[index]!, nominalVolts),
+      shows: part.shows ?? 'seen',
     })),
   failuresShow: false,
   failures: ({ uses }) => [
     ...pins.map((pin, index) => ({
       name: `${uses[index]!} filament burnt out`,
-      rate: 1,
+      rate: partRates.bulbBurntOut / 2,
       hazard: 'open' as const,
       effects: [{ kind: 'cut' as const, role: pin, atRest: [] }],
     })),
     {
       name: 'shorted in its holder',
-      rate: 0.3,
+      rate: partRates.bulbShorted,
       hazard: 'short to ground',
-      effects: [{ kind: 'short', terminal: '1', ohms: 0.1 }],
+      effects: holderShortOhms.map((ohms) => ({ kind: 'short', terminal: '1', ohms })),
     },
+    ...pins.flatMap((pin, index) => socketFailures(`socket ${pin}`, `${uses[index]!} contact in its socket`)),
+    ...socketFailures('socket ground', 'ground contact in its socket'),
   ],
   stamp(part, { builder, node, nominalVolts }) {
+    const shell = builder.inside('shell');
+    builder.resistor('socket ground', shell, node('ground'), socketOhms);
     pins.forEach((pin, index) => {
-      builder.filament(pin, node(pin), node('ground'), filamentOf(part.watts[index]!, nominalVolts));
+      const contact = builder.inside(`contact ${pin}`);
+      builder.resistor(`socket ${pin}`, node(pin), contact, socketOhms);
+      builder.filament(pin, contact, shell, filamentOf(part.watts[index]!, nominalVolts));
     });
   },
 };

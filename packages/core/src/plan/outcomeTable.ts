@@ -1,11 +1,12 @@
 import { presentShare } from '../faults/rates';
 import type { Instrument, Outcome } from '../instruments/instrument';
+import { allInstruments } from '../instruments/instruments';
 import type { NumberScale } from '../instruments/prediction';
-import { fromScale, normalCdf, toScale } from '../instruments/prediction';
+import { fromScale, normalCdf, toScale, wanderingVolts } from '../instruments/prediction';
 import type { NumberColumn, OutcomeColumn, PredictionColumn } from '../suspicion/column';
 import { deviationAt, meanAt, overloadAt, plain, rowLength } from '../suspicion/column';
 import type { Belief } from './belief';
-import { slipShare, spreadFamilies, wanderingVolts } from '../suspicion/likelihood';
+import { slipShare, spreadFamilies } from '../suspicion/likelihood';
 
 /** A result that a technician can tell from the others: an outcome, or a band of numbers. */
 export type OutcomeSpec =
@@ -41,6 +42,11 @@ export const hardlyApart = 1.2;
 const mostBands = 4;
 /** The bands and "OL". */
 export const mostNumberOutcomes = mostBands + 1;
+/** The most that any instrument has. */
+const mostOutcomes = allInstruments.reduce(
+  (most, { display }) => Math.max(most, display.kind === 'outcomes' ? display.outcomes.length : 0),
+  mostNumberOutcomes,
+);
 
 /**
  * Makes the outcome tables of one plan: thousands of them, most for one look, so they share their memory.
@@ -53,7 +59,7 @@ export function outcomeTables(belief: Belief, tellApart = usuallyApart) {
     belief,
     tellApart,
     hypotheses,
-    chances: new Float64Array(count * mostNumberOutcomes),
+    chances: new Float64Array(count * mostOutcomes),
     deviations: new Float64Array(count),
     means: new Float64Array(count),
     order: new Int32Array(count),

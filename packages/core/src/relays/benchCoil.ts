@@ -144,8 +144,8 @@ export function voltLines(
   { nominalVolts }: BenchSubject,
   { pullInVolts, dropOutVolts }: BenchReadings,
 ): readonly BenchLine[] {
-  const most = pullInShare * nominalVolts;
-  const least = dropOutShare * nominalVolts;
+  const most = pullInShare.high * nominalVolts;
+  const least = dropOutShare.low * nominalVolts;
   const shown = (value: number) => formatQuantity(value, 'V');
   return [
     ...(pullInVolts === undefined

@@ -1,13 +1,13 @@
 import type { Circuit, Section } from '../circuit/circuit';
 import type { TerminalRef } from '../circuit/terminalRef';
 import type { OperatingState } from '../circuit/operatingState';
-import { isRenewed } from '../circuit/operatingState';
 import { terminalsOf } from '../circuit/terminals';
 import { CoreError } from '../errors';
 import type { Effect } from '../faults/effect';
 import type { Fault } from '../faults/fault';
-import { liesIn } from '../faults/fault';
+import { isPresent, liesIn } from '../faults/fault';
 import { overcurrentContact } from '../parts/overcurrentContact';
+import type { Unknowns } from '../parts/partKind';
 import { kindOf } from '../parts/partKinds';
 import { wireOhms } from '../wire/resistance';
 import type { Branch, Filament, Network, NetworkBuilder, SwitchingDevice } from './network';
@@ -23,13 +23,15 @@ export function sectionOhms(section: Section): number {
 /**
  * The network of a circuit in a state, node by node and element by element.
  * @param faults - put in as elements of their own. The search for one fault never does this (it updates the healthy
- *   solution); it is the plain way, for checking that one, for two faults at once and for exporting a netlist.
+ *   solution); it is the plain way, for whatever plays the world, for two faults at once and for exporting a netlist.
+ * @param unknowns - where in its range each figure lies that a diagram does not give
  * @throws {CoreError} `circuit/unknown-terminal` when a section ends on nothing, `circuit/ohms` when a part has none
  */
 export function compileNetwork(
   circuit: Circuit,
   state: OperatingState,
-  ...faults: readonly Fault[]
+  faults: readonly Fault[] = [],
+  unknowns: Unknowns = 'usual',
 ): Network {
   const nodeOf = new Map<TerminalRef, number>();
   let nodeCount = 1;
@@ -45,7 +47,13 @@ export function compileNetwork(
     }
     return found;
   };
-  const elements = partElements(circuit, state, node, faults);
+  const present = faults.filter((each) => isPresent(each, state));
+  const inside = (part: string, name: string): number => {
+    const terminal: TerminalRef = `${part}.${name}`;
+    if (!nodeOf.has(terminal)) nodeOf.set(terminal, nodeCount++);
+    return node(terminal);
+  };
+  const elements = partElements(circuit, state, { node, inside }, present, unknowns);
   const supply = supplyNode(circuit, nodeOf);
   const middles = new Map<Fault, number>();
   const sectionBranch = new Map<string, number>();
@@ -54,7 +62,7 @@ export function compileNetwork(
     const [a, b, ohms] = [node(section.from), node(section.to), sectionOhms(section)];
     const wire = (from: number, to: number, size: number) =>
       elements.branches.push({ owner: id, role: 'wire', a: from, b: to, siemens: 1 / size, sourceVolts: 0 });
-    const fault = faults.find((each) => liesIn(each, id));
+    const fault = present.find((each) => liesIn(each, id));
     if (fault === undefined || fault.kind === 'part') {
       sectionBranch.set(id, elements.branches.length);
       wire(a, b, ohms);
@@ -77,20 +85,27 @@ export function compileNetwork(
   return { nodeCount, nodeOf, sectionBranch, supply, ...elements };
 }
 
+/** The nodes of terminals, and of what lies behind them within a part. */
+interface Nodes {
+  readonly node: (terminal: TerminalRef) => number;
+  readonly inside: (part: string, name: string) => number;
+}
+
 /** What the parts put into the network, the failing one with its failure. */
 function partElements(
   circuit: Circuit,
   state: OperatingState,
-  node: (terminal: TerminalRef) => number,
+  { node, inside }: Nodes,
   faults: readonly Fault[],
+  unknowns: Unknowns,
 ) {
   const branches: Branch[] = [];
   const filaments: Filament[] = [];
   const switches: SwitchingDevice[] = [];
   for (const part of circuit.parts) {
     if (state.apart.includes(part.id)) continue;
-    const effect = isRenewed(state, part.id) ? null : effectOn(part.id, faults);
     const owner = part.id;
+    const effects = faults.flatMap((each) => (each.kind === 'part' && each.part === owner ? [each.effect] : []));
     const plain: NetworkBuilder = {
       resistor: (role, a, b, ohms) =>
         branches.push({ owner, role, a, b, siemens: siemensOf(owner, ohms), sourceVolts: 0 }),
@@ -98,15 +113,19 @@ function partElements(
         branches.push({ owner, role, a, b, siemens: siemensOf(owner, ohms), sourceVolts: volts }),
       filament: (role, a, b, model) => filaments.push({ owner, role, a, b, ...model }),
       switching: (device) => switches.push({ owner, ...device }),
+      inside: (name) => inside(owner, name),
     };
+    const own = (terminal: string) => node(`${part.id}.${terminal}`);
     kindOf(part).stamp(part, {
-      builder: effect === null ? plain : failing(plain, effect),
+      builder: effects.reduce(failing, plain),
       state,
       nominalVolts: circuit.nominalVolts,
-      node: (terminal) => node(`${part.id}.${terminal}`),
+      node: own,
+      unknowns,
     });
-    if (effect?.kind === 'short') {
-      plain.resistor('fault', node(`${part.id}.${effect.terminal}`), REFERENCE, effect.ohms);
+    for (const effect of effects) {
+      if (effect.kind === 'short') plain.resistor('fault', own(effect.terminal), REFERENCE, effect.ohms);
+      if (effect.kind === 'tie') plain.resistor('fault', own(effect.terminal), own(effect.other), effect.ohms);
     }
   }
   layLeads(circuit, state, node, switches);
@@ -117,12 +136,6 @@ function partElements(
 function siemensOf(owner: string, ohms: number): number {
   if (ohms > 0 && ohms < Infinity) return 1 / ohms;
   throw new CoreError('circuit/ohms', `Expected ohms above 0 in ${owner}: got ${ohms}.`, { owner, ohms });
-}
-
-/** What one of the faults does within a part, or null. */
-function effectOn(part: string, faults: readonly Fault[]): Effect | null {
-  const found = faults.find((each) => each.kind === 'part' && each.part === part);
-  return found?.kind === 'part' ? found.effect : null;
 }
 
 /** Ohms of a fused test lead with its clips. Judgement. */

@@ -115,6 +115,12 @@ function partChange(base: LinearisedNetwork, { part, effect }: PartFault): Fault
         ? change(base, [])
         : tied(base, node, REFERENCE, [{ a: node, b: REFERENCE, siemens: 1 / effect.ohms }]);
     }
+    case 'tie': {
+      const [one, other] = [effect.terminal, effect.other].map((each) => network.nodeOf.get(`${part}.${each}`));
+      return one === undefined || other === undefined
+        ? change(base, [])
+        : tied(base, one, other, [{ a: one, b: other, siemens: 1 / effect.ohms }]);
+    }
     case 'hold':
     case 'invert':
     case 'turn':

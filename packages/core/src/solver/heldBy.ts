@@ -24,6 +24,8 @@ export function turned<D extends Device>(device: D): D {
 
 /** How an effect holds one of its part's switching devices: joined, parted, or not at all (null). */
 export function heldBy(effect: Effect, { role, atRest }: Device): boolean | null {
-  if (effect.kind === 'hold') return effect.role === role ? effect.joined : null;
+  if (effect.kind === 'hold') {
+    return effect.role === role || effect.others?.includes(role) === true ? effect.joined : null;
+  }
   return effect.kind === 'cut' && effect.atRest.includes(role) ? atRest : null;
 }

@@ -47,6 +47,12 @@ export interface SwitchingDevice {
   readonly atRest: boolean;
   /** A fuse: once parted it stays so. */
   readonly latched?: boolean;
+  /** Whether the figures that no diagram gives decide how it stands. */
+  readonly doubtful?: (joined: boolean, volts: (node: number) => number) => boolean;
+  /** A transistor that switches itself off on too much current, quicker than any fuse, until the state is another. */
+  readonly protects?: boolean;
+  /** Amps as a multiple of what opens it, for what opens on too much current. */
+  readonly overload?: (volts: (node: number) => number, ohms: number) => number;
   /**
    * Joined or not, given what it was, the voltage of any node, and how the devices of the same owner stand, by role.
    * `ohms` are its own with what a fault has added to them.
@@ -79,4 +85,6 @@ export interface NetworkBuilder {
   readonly source: (role: string, a: number, b: number, volts: number, ohms: number) => void;
   readonly filament: (role: string, a: number, b: number, model: FilamentModel) => void;
   readonly switching: (device: Omit<SwitchingDevice, 'owner'>) => void;
+  /** A node of the part's own, behind a terminal: the same one whenever it is asked for by the same name. */
+  readonly inside: (name: string) => number;
 }

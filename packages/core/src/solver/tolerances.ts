@@ -10,8 +10,6 @@ export const filamentUpdateTolerance = 1e-5;
 export const filamentAbsoluteAmps = 1e-9;
 /** Filament currents are monotone in their voltages, so Newton needs few rounds; this many means it cycles. */
 export const newtonRounds = 80;
-/** Each switching device may settle once and be upset once by every other; more rounds than this is chatter. */
-export const switchingRoundsPerDevice = 4;
 /** A pivot below this share of the matrix's largest entry counts as zero. */
 export const pivotShare = 1e-14;
 /** Siemens that hold one node of a floating group in place while the rest is solved; no current flows in it. */

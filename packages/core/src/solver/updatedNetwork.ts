@@ -37,13 +37,11 @@ export interface UpdatedNetwork {
  * its tangent, and the amps that this misses are put in as a source (a chord): v becomes v + Z·amps.
  * Cost: with n pairs touched, n³ / 3 a round. Where filaments by the dozen are thrown far off, it is cheaper to start anew.
  * @param fault - named in the error when filaments do not settle
- * @param enough - asked once, of the volts before any filament has moved off its tangent: whether they will do
  */
 export function updateNetwork(
   base: LinearisedNetwork,
   change: FaultChange,
   fault: Fault | null,
-  enough: (volts: (node: number) => number) => boolean = () => false,
 ): UpdatedNetwork | null {
   if (change.conductances.length === 0) return asUpdated(base, change.group, noChange(base));
   const { filaments } = base.network;
@@ -56,9 +54,6 @@ export function updateNetwork(
   const missed = missedAmps(base);
   for (let round = 0; round < newtonRounds; round++) {
     const system = reducedSystem(base, missed.volts(), change, moved);
-    if (round === 0 && enough((node) => voltsAfter(system, node))) {
-      return asUpdated(base, change.group, system);
-    }
     const more: [filament: number, amps: number][] = [];
     const acrossAll = acrossAfter(base, system);
     let settled = true;

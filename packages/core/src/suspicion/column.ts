@@ -1,7 +1,9 @@
 import type { Display, Laid } from '../instruments/instrument';
-import { senseAll } from '../instruments/instrument';
+import { predictLaid, senseAll } from '../instruments/instrument';
+import { mixPredictions } from '../instruments/mixPredictions';
 import type { Prediction } from '../instruments/prediction';
 import type { FaultTable } from '../solver/faultTable';
+import type { Solution } from '../solver/solution';
 
 /** How a reading is out of the ordinary under one hypothesis. */
 export const plain = 0;
@@ -119,6 +121,7 @@ export class Column {
     private readonly table: FaultTable,
     /** Of all columns of the state. */
     private readonly shared: RowOrder,
+    private readonly unknown: UnknownFigures,
   ) {
     this.glanced = { order: shared, rows: 0, column: null };
   }
@@ -150,10 +153,20 @@ export class Column {
     const { first, second } = scratchFor(missing.length);
     senseAll(this.laid.probe, this.table, missing, first, second);
     for (let k = 0; k < missing.length; k++) {
-      store(column, filled.rows++, this.laid.show(first[k]!, second[k]!));
+      store(column, filled.rows++, this.prediction(missing[k]!, first[k]!, second[k]!));
     }
     filled.column = column;
     return column;
+  }
+
+  private prediction(h: number, first: number, second: number): Prediction {
+    const solution = this.table.solution(h);
+    const usual =
+      solution.phases === null
+        ? this.laid.show(first, second)
+        : predictLaid(this.laid, this.display, solution);
+    if (!this.unknown.decide(solution, first, second)) return usual;
+    return mixPredictions(this.display, [usual, ...this.unknown.predictions(h)]);
   }
 
   private alike(): boolean {
@@ -168,6 +181,14 @@ export class Column {
     }
     return narrow(first) && narrow(second);
   }
+}
+
+/** What the figures that no diagram gives do to a column. */
+export interface UnknownFigures {
+  /** Whether they may decide what a probe senses. */
+  readonly decide: (solution: Solution, first: number, second: number) => boolean;
+  /** What would be shown under a hypothesis with those figures at the ends of their ranges. */
+  readonly predictions: (h: number) => readonly Prediction[];
 }
 
 /** A column as far as it has been filled. */

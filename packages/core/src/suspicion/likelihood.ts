@@ -3,9 +3,9 @@ import { presentShare } from '../faults/rates';
 import type { Display, ReadingValue, Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
 import type { NumberScale, Prediction } from '../instruments/prediction';
-import { toScale } from '../instruments/prediction';
+import { toScale, wanderingVolts } from '../instruments/prediction';
 import type { OperatingState } from '../circuit/operatingState';
-import { stateKey } from '../circuit/operatingState';
+import { stateKey, withBlown } from '../circuit/operatingState';
 import type { NumberColumn, PredictionColumn } from './column';
 import {
   columnOf,
@@ -17,6 +17,7 @@ import {
   rowLength,
   wandering,
 } from './column';
+import { openedBefore } from './openedBefore';
 import type { Predictor } from './predictor';
 
 /** A reading as evidence. */
@@ -27,6 +28,14 @@ export interface TakenReading {
   readonly value: ReadingValue;
   /** How many repairs of the job had been done by then; none when absent. */
   readonly afterRepairs?: number;
+  /** The states that the vehicle was in before it, in order; and the fuse that was seen to be whole then. */
+  readonly before?: readonly PastState[];
+}
+
+/** A state that the vehicle was in, and a fuse that was known to be whole at its end. */
+export interface PastState {
+  readonly state: OperatingState;
+  readonly whole?: string | undefined;
 }
 
 /** Equal for two readings that ask the same: instrument, point and state. */
@@ -69,6 +78,18 @@ export function readingLikelihood(
   const total = new Float64Array(every.length);
   for (let h = 0; h < total.length; h++) {
     total[h] = slip + (1 - share) * honest(display, column, h, deviations[h]!, reading.value);
+  }
+  for (const { fuses, hypotheses } of openedBefore(predictor, reading)) {
+    const state = withBlown(reading.state, fuses);
+    const then = predictor.column(state, reading.test).rowsFor(hypotheses);
+    const spread = new Float64Array(hypotheses.length);
+    if (then.kind === 'numbers') {
+      const own = Int32Array.from(hypotheses, (h) => families[h]!);
+      spreadFamilies(then, hypotheses, own, spread);
+    }
+    hypotheses.forEach((h, k) => {
+      total[h] = slip + (1 - share) * honest(display, then, h, spread[k]!, reading.value);
+    });
   }
   return { slip, total, coming: comingAndGoing(predictor, reading, column, total, slip, share) };
 }
@@ -143,12 +164,34 @@ export function spreadFamilies(
   }
 }
 
+/** How often a hand that was once on the wrong pin, or read the wrong scale, shows the same again. Judgement. */
+const sameAgain = 0.7;
+/** A number read again that lies within so many of the instrument's own deviations is the same. */
+const sameWithin = 4;
+
+/** Likelihood of a reading that repeats the slip of an earlier one at the same point. */
+export function repeatedSlip(test: Test, earlier: ReadingValue, value: ReadingValue): number {
+  const { display } = instrumentById(test.instrument);
+  if (display.kind === 'outcomes') {
+    const same = earlier.kind === 'outcome' && value.kind === 'outcome' && earlier.outcome === value.outcome;
+    return same ? sameAgain : (1 - sameAgain) / Math.max(1, display.outcomes.length - 1);
+  }
+  if (earlier.kind === 'overload' || value.kind === 'overload') {
+    return earlier.kind === value.kind ? sameAgain : slipLikelihood(display, value);
+  }
+  if (earlier.kind !== 'number' || value.kind !== 'number') return slipLikelihood(display, value);
+  const { scale } = display;
+  const apart = Math.abs(toScale(scale, earlier.value) - toScale(scale, value.value));
+  const width = sameWithin * scale.relative;
+  return apart <= width ? sameAgain / (2 * width) : slipLikelihood(display, value);
+}
+
 /** The length of an instrument's scale, over which slips and wandering values are spread. */
 export function scaleLength(scale: NumberScale): number {
   return toScale(scale, scale.greatest) - toScale(scale, scale.least);
 }
 
-function slipLikelihood(display: Display, value: ReadingValue): number {
+export function slipLikelihood(display: Display, value: ReadingValue): number {
   if (display.kind === 'outcomes') return 1 / display.outcomes.length;
   if (!display.scale.overload) return 1 / scaleLength(display.scale);
   return value.kind === 'overload' ? slipOverload : (1 - slipOverload) / scaleLength(display.scale);
@@ -181,9 +224,6 @@ function honest(
     (toScale(display.scale, value.value) - column.figures[row * rowLength + meanAt]!) / deviation;
   return ((1 - overload) * Math.exp(-(distance ** 2) / 2)) / (deviation * Math.sqrt(2 * Math.PI));
 }
-
-/** Volts below which a floating wire mostly seems to stand, and the most that it picks up. Judgement. */
-export const wanderingVolts = 15;
 
 /** A floating wire shows anything from 0 V up to the supply's volts, evenly on the scale (low values more often). */
 export function wanderingDensity(scale: NumberScale, value: number): number {

@@ -3,7 +3,7 @@ import { NOTHING_WRONG } from '../faults/hypotheses';
 import { pairShare } from '../faults/rates';
 import { predictOn } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
-import { isRenewed, stateKey } from '../circuit/operatingState';
+import { stateKey } from '../circuit/operatingState';
 import type { Solution } from '../solver/solution';
 import { solveTogether } from '../solver/solution';
 import type { ReadingLikelihood, TakenReading } from './likelihood';
@@ -87,10 +87,7 @@ function weigh(
   const solutions = new Map<string, Solution>();
   const likelihoods = readings.map(({ test, state, value }) => {
     const key = stateKey(state);
-    const standing = [first, second].flatMap(({ fault }) => {
-      const gone = fault?.kind === 'part' && isRenewed(state, fault.part);
-      return fault === null || gone ? [] : [fault];
-    });
+    const standing = [first, second].flatMap(({ fault }) => fault ?? []);
     const solution = solutions.get(key) ?? solveTogether(circuit, state, standing);
     solutions.set(key, solution);
     const prediction = predictOn(instrumentById(test.instrument), { circuit, state, solution }, test.at);

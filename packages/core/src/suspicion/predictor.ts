@@ -6,14 +6,16 @@ import type { Fault } from '../faults/fault';
 import type { Hypothesis } from '../faults/hypotheses';
 import { hypothesesOf } from '../faults/hypotheses';
 import type { Bench, Test } from '../instruments/instrument';
-import { predictOn } from '../instruments/instrument';
+import { predictLaid, predictOn } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
 import type { Prediction } from '../instruments/prediction';
 import type { FaultTable } from '../solver/faultTable';
 import { faultTable } from '../solver/faultTable';
 import type { Network } from '../solver/network';
 import { stateSolver } from '../solver/solution';
+import type { UnknownFigures } from './column';
 import { Column, RowOrder } from './column';
+import { figuresDecide, hasElectronics } from './unknownFigures';
 
 /** Solved states kept at hand; each holds a few matrices of nodes × nodes. */
 const keptStates = 300;
@@ -45,6 +47,12 @@ export interface StateColumns {
 interface SolvedState extends StateColumns {
   readonly network: Network;
   /** By hypothesis; the healthy circuit at the end. */
+  readonly table: FaultTable;
+}
+
+/** A state solved with the figures that no diagram gives at one end of their ranges. */
+interface SolvedOtherwise {
+  readonly network: Network;
   readonly table: FaultTable;
 }
 
@@ -108,6 +116,13 @@ function solveState(circuit: Circuit, state: OperatingState, faults: readonly (F
   const solver = stateSolver(circuit, state);
   const { network } = solver;
   const table = faultTable(solver, faults);
+  let others: readonly SolvedOtherwise[] | null = null;
+  const otherwise = () =>
+    (others ??= (['low', 'high'] as const).map((unknowns): SolvedOtherwise => {
+      const otherSolver = stateSolver(circuit, state, unknowns);
+      return { network: otherSolver.network, table: faultTable(otherSolver, faults) };
+    }));
+  const electronics = hasElectronics(circuit, state);
   const columns = new Map<string, Column>();
   const order = new RowOrder(faults.length - 1);
   return {
@@ -119,7 +134,16 @@ function solveState(circuit: Circuit, state: OperatingState, faults: readonly (F
       const known = columns.get(key);
       if (known !== undefined) return known;
       const { lay, display } = instrumentById(instrument);
-      const fresh = new Column(lay({ circuit, state, network }, at), display, table, order);
+      const laid = lay({ circuit, state, network }, at);
+      const unknown: UnknownFigures = {
+        decide: (solution, first, second) =>
+          figuresDecide(laid.probe, electronics, solution, first, second),
+        predictions: (h) =>
+          otherwise().map((each) =>
+            predictLaid(lay({ circuit, state, network: each.network }, at), display, each.table.solution(h)),
+          ),
+      };
+      const fresh = new Column(laid, display, table, order, unknown);
       columns.set(key, fresh);
       return fresh;
     },

@@ -1,8 +1,9 @@
 import { NOTHING_WRONG } from '../faults/hypotheses';
+import { instrumentById } from '../instruments/instruments';
 import type { Predictor } from './predictor';
 import { comesAndGoesShare } from '../faults/rates';
 import type { ReadingLikelihood, TakenReading } from './likelihood';
-import { slipShare } from './likelihood';
+import { repeatedSlip, slipLikelihood, slipShare } from './likelihood';
 import { isMended, likelihoodOf, mendFailsShare } from './mended';
 import type { PairWeight } from './pairs';
 import { pairsExplaining } from './pairs';
@@ -87,12 +88,9 @@ export function suspicionOf(
   const likelihoods = readings.map((reading) => likelihoodOf(predictor, reading, mended, slips));
   const logWeight = logPriors(predictor, comingShare, mended);
   let before = suspectTotals(predictor, normalised(logWeight), []);
+  const kinship = kinOf(readings, slips);
   const steps = readings.map((reading, index) => {
-    const { total, coming } = likelihoods[index]!;
-    for (let h = 0; h < count; h++) {
-      logWeight[h]! += Math.log(total[h]!);
-      logWeight[count + h]! += Math.log(coming[h]!);
-    }
+    kinship(index, likelihoods[index]!, logWeight);
     const after = suspectTotals(predictor, normalised(logWeight), []);
     const crossed = (from: ReadonlyMap<string, number>, to: ReadonlyMap<string, number>) =>
       [...to].flatMap(([id, chance]) =>
@@ -128,6 +126,47 @@ export function suspicionOf(
     effects,
     likelyMistake: worst?.id ?? null,
   };
+}
+
+/** Share of slips that a second reading at the same point repeats: the wrong pin, the wrong lamp. Judgement. */
+const systematicShare = 0.5;
+
+/**
+ * Adds the likelihood of each reading to the weights, in the order taken. Readings of one instrument at one point, in
+ * whatever state, hang together: one slip may explain them all, so that five looks at one lamp are not five witnesses.
+ * L = (1 - c)·Π p(ri | h) + c·p(the first is a slip)·Π p(ri repeats it), with c the share of such slips.
+ */
+function kinOf(readings: readonly TakenReading[], slips: number) {
+  const known = new Map<string, { first: number; logs: Float64Array; logSlip: number; size: number }>();
+  const common = Math.log(slips * systematicShare);
+  const own = Math.log(1 - slips * systematicShare);
+  return (index: number, { total, coming }: ReadingLikelihood, logWeight: Float64Array): void => {
+    const { test, value } = readings[index]!;
+    const key = `${test.instrument} ${test.at}`;
+    const count = total.length;
+    const kin = known.get(key) ?? { first: index, logs: new Float64Array(2 * count), logSlip: 0, size: 0 };
+    known.set(key, kin);
+    const { display } = instrumentById(test.instrument);
+    const together = (logs: number, logSlip: number) =>
+      kin.size === 0 ? logs : logSum(own + logs, common + logSlip);
+    const slipBefore = kin.logSlip;
+    const repeats = kin.size === 0 ? slipLikelihood(display, value) : repeatedSlip(test, readings[kin.first]!.value, value);
+    const slipAfter = slipBefore + Math.log(repeats);
+    for (let h = 0; h < 2 * count; h++) {
+      const more = Math.log(h < count ? total[h]! : coming[h - count]!);
+      const before = kin.size < 2 ? kin.logs[h]! : together(kin.logs[h]!, slipBefore);
+      logWeight[h]! += together(kin.logs[h]! + more, slipAfter) - before;
+      kin.logs[h]! += more;
+    }
+    kin.logSlip = slipAfter;
+    kin.size++;
+  };
+}
+
+/** log(e^a + e^b). */
+function logSum(a: number, b: number): number {
+  const top = Math.max(a, b);
+  return top === -Infinity ? top : top + Math.log(Math.exp(a - top) + Math.exp(b - top));
 }
 
 /** Logarithms of the priors. The first half: always there; the second: coming and going. */

@@ -73,7 +73,7 @@ describe('a fault put into a solved circuit', () => {
     fc.assert(
       fc.property(fc.option(anyFault(library)), fc.constantFrom(...library.parts), (fault, part) => {
         const solution = stateSolver(library, states.fuseOut).solve(fault);
-        const plain = compileNetwork(library, states.fuseOut, ...(fault === null ? [] : [fault]));
+        const plain = compileNetwork(library, states.fuseOut, fault === null ? [] : [fault]);
         const { joined } = solution;
         const before = linearise(plain, joined);
         for (const [terminal, node] of plain.nodeOf) {

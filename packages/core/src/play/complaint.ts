@@ -1,0 +1,99 @@
+import type { OperatingState } from '../circuit/operatingState';
+import { cavityFill } from '../circuit/operatingState';
+import { restingState } from '../circuit/restingState';
+import type { Circuit } from '../circuit/circuit';
+import type { ReadingValue, Test } from '../instruments/instrument';
+import { predictOn } from '../instruments/instrument';
+import { instrumentById } from '../instruments/instruments';
+import { loadTargets, watchedLoad } from '../instruments/targets';
+import { controlsMoved } from '../plan/candidateStates';
+import { solveTogether } from '../solver/solution';
+import type { World } from './world';
+
+/** What brings a vehicle to the workshop: something that anyone would notice, in the state in which it shows. */
+export interface Complaint {
+  readonly state: OperatingState;
+  readonly readings: readonly { readonly test: Test; readonly value: ReadingValue }[];
+}
+
+/** So many loads that work are told of beside those that do not. */
+const mostOthers = 2;
+/** Amps at rest beyond what a healthy vehicle takes that flatten its battery in some nights. Judgement. */
+const drainAmps = 0.08;
+
+/**
+ * What anyone would notice of what is wrong: a fuse that blows, loads that are dead, weak or run by themselves, a battery
+ * that goes flat. The states with the fewest controls moved are tried first. Null where nobody would notice.
+ */
+export function complaintOf(world: World): Complaint | null {
+  const { circuit } = world;
+  const rest = restingState(circuit);
+  const once = controlsMoved(circuit, rest);
+  const states = [rest, ...once, ...once.flatMap((state) => controlsMoved(circuit, state))];
+  const seen = new Set<string>();
+  for (const state of states) {
+    const key = JSON.stringify(state.controls);
+    if (seen.has(key)) continue;
+    seen.add(key);
+    const found = blownFuse(world, state) ?? loadTrouble(world, state);
+    if (found !== null) return found;
+  }
+  return drain(world, rest);
+}
+
+function blownFuse(world: World, state: OperatingState): Complaint | null {
+  const [fuse] = world
+    .solution(state)
+    .blown.filter((id) => world.circuit.parts.some((part) => part.id === id && part.kind === 'fuse'));
+  if (fuse === undefined) return null;
+  const test: Test = { instrument: 'fresh-fuse', at: fuse };
+  return { state, readings: [{ test, value: world.read(state, test) }] };
+}
+
+function loadTrouble(world: World, state: OperatingState): Complaint | null {
+  const { circuit } = world;
+  const solution = solveTogether(circuit, state, []);
+  const wrong: Complaint['readings'][number][] = [];
+  const fine: Complaint['readings'][number][] = [];
+  for (const at of loadTargets(circuit)) {
+    if (watchedLoad(circuit, at).shows === 'not') continue;
+    const test: Test = { instrument: 'load', at };
+    const healthy = likeliest(circuit, state, solution, test);
+    const actual = likeliest(circuit, state, world.solution(state), test);
+    const reading = { test, value: { kind: 'outcome', outcome: actual } } as const;
+    if (actual !== healthy) wrong.push(reading);
+    else if (actual === 'works') fine.push(reading);
+  }
+  return wrong.length === 0 ? null : { state, readings: [...wrong, ...fine.slice(0, mostOthers)] };
+}
+
+function likeliest(
+  circuit: Circuit,
+  state: OperatingState,
+  solution: ReturnType<typeof solveTogether>,
+  test: Test,
+): string {
+  const instrument = instrumentById(test.instrument);
+  const prediction = predictOn(instrument, { circuit, state, solution }, test.at);
+  if (prediction.kind !== 'outcomes' || instrument.display.kind !== 'outcomes') return '';
+  const best = prediction.chances.indexOf(Math.max(...prediction.chances));
+  return instrument.display.outcomes[best]?.id ?? '';
+}
+
+function drain(world: World, state: OperatingState): Complaint | null {
+  const { circuit } = world;
+  const battery = circuit.parts.find(({ kind }) => kind === 'battery');
+  if (battery === undefined) return null;
+  const test: Test = { instrument: 'clamp-amps', at: battery.id };
+  const healthy = simulatedAmps(circuit, state, test);
+  const value = world.read(state, test);
+  if (value.kind !== 'number' || Math.abs(value.value) - Math.abs(healthy) < drainAmps) return null;
+  const fitted = circuit.parts.every(({ id, kind }) => kind !== 'fuse' || cavityFill(state, id).kind === 'fuse');
+  return fitted ? { state, readings: [{ test, value }] } : null;
+}
+
+function simulatedAmps(circuit: Circuit, state: OperatingState, { at }: Test): number {
+  const { volts, network } = solveTogether(circuit, state, []);
+  const cells = network.branches.find(({ owner, role }) => owner === at && role === 'cells');
+  return cells === undefined ? 0 : cells.siemens * (volts(cells.a) - volts(cells.b) - cells.sourceVolts);
+}
