@@ -5,7 +5,7 @@
  */
 export const partRates = {
   // A filament lives some hundreds of hours, a vehicle's wire for its life.
-  bulbBurntOut: 8,
+  bulbBurntOut: 5,
   bulbShorted: 0.6,
   // A bulb's holder takes heat and damp.
   bulbSocketOpen: 1,

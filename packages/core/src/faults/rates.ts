@@ -49,9 +49,9 @@ export const nothingWrongShare = 0.02;
  * The ohms that stand for a short to ground, solid and wet: each for the range halfway to its neighbours on a
  * logarithmic scale.
  */
-export const solidOhmsGrid: readonly number[] = [0.02, 0.1, 0.3, 0.8, 2];
-export const wetOhmsGrid: readonly number[] = [20, 45, 100, 220, 470, 1000, 2000];
+export const solidOhmsGrid: readonly number[] = [0.02, 0.06, 0.15, 0.35, 0.8, 2, 6];
+export const wetOhmsGrid: readonly number[] = [15, 45, 130, 400, 1000, 2500];
 /** The ohms that stand for a short to a fed wire, and for a crimp or a strand that has given way. */
-export const batteryShortOhmsGrid: readonly number[] = [0.1, 1];
+export const batteryShortOhmsGrid: readonly number[] = [0.1, 1, 10];
 export const wireShortOhmsGrid: readonly number[] = [0.1];
-export const addedOhmsGrid: readonly number[] = [0.5, 3, 20];
+export const addedOhmsGrid: readonly number[] = [0.1, 0.3, 1, 3, 10, 40];

@@ -34,7 +34,8 @@ export type InstrumentId =
   | 'trace'
   | 'fuse-check'
   | 'relay-click'
-  | 'clamp-amps';
+  | 'clamp-amps'
+  | 'wire-drop';
 
 /** Where an instrument is laid: a terminal `C7.1b`, a section's end `W12@from`, a part `F17`, a place `hinge`. */
 export type Target = string;
@@ -154,6 +155,8 @@ export interface Instrument {
   readonly targets: (circuit: Circuit) => readonly Target[];
   /** The place where the hand must be. */
   readonly place: (circuit: Circuit, at: Target) => string | undefined;
+  /** Where else it must be laid on: the other end of a wire. */
+  readonly otherPlace?: (circuit: Circuit, at: Target) => string | undefined;
   /** The instruction, as one technician to another: `Ohms to ground on C7 pin 2, door side`. */
   readonly instruction: (circuit: Circuit, at: Target) => string;
   /** Whether the plan may ask for it there, in that state; a technician may still enter it. */

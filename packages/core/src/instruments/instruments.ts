@@ -20,6 +20,7 @@ import { tap } from './tap';
 import { lampToBattery, lampToGround } from './testLamp';
 import { voltmeter } from './voltmeter';
 import { wiggle } from './wiggle';
+import { wireDrop } from './wireDrop';
 import { wireOhms } from './wireOhms';
 
 const instruments: Readonly<Record<InstrumentId, Instrument>> = {
@@ -46,6 +47,7 @@ const instruments: Readonly<Record<InstrumentId, Instrument>> = {
   'fuse-check': fuseCheck,
   'relay-click': relayClick,
   'clamp-amps': clampAmps,
+  'wire-drop': wireDrop,
 };
 
 export const allInstruments: readonly Instrument[] = Object.values(instruments);

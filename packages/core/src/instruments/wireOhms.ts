@@ -30,8 +30,8 @@ export const wireOhms: Instrument = {
   electrical: true,
   minutes: 1.2,
   targets: (circuit) => wireRuns(circuit).map(([one, other]) => runTarget(one, other)),
-  // The far end is where the hand must go; a lead is run to the near one.
   place: (circuit, at) => partById(circuit, partIdOf(endsOf(at)[1])).place,
+  otherPlace: (circuit, at) => partById(circuit, partIdOf(endsOf(at)[0])).place,
   instruction(circuit, at) {
     const [one, other] = endsOf(at);
     return `Ohms end to end, ${terminalName(circuit, one)} to ${terminalName(circuit, other)}`;

@@ -27,26 +27,19 @@ export function fuseInDoubt(predictor: Predictor, job: JobState, { suspicion }: 
   const chances = new Map<string, number>();
   const add = (fuse: string, chance: number) => chances.set(fuse, (chances.get(fuse) ?? 0) + chance);
   const { hypotheses } = suspicion;
-  const told = new Set<number>();
   for (const group of earlier) {
     for (const h of group.hypotheses) {
-      told.add(h);
       for (const fuse of group.fuses) add(fuse, hypotheses[h]!);
     }
   }
-  hypotheses.forEach((chance, h) => {
-    if (chance < leastChance || told.has(h)) return;
-    for (const fuse of predictor.bench(state, h).solution.blown) add(fuse, chance);
-  });
+  const now = predictor.opened(state);
+  if (now !== null) hypotheses.forEach((chance, h) => now[h]!.forEach((fuse) => add(fuse, chance)));
   const [worst] = fuses
     .map(({ id }) => ({ id, chance: chances.get(id) ?? 0 }))
     .filter(({ id, chance }) => id !== lastSeen && chance >= askedFrom)
     .sort((one, other) => other.chance - one.chance);
   return worst?.id ?? null;
 }
-
-/** Hypotheses rarer than this do not decide. */
-const leastChance = 1e-4;
 
 function isFitted(state: OperatingState, fuse: string): boolean {
   return cavityFill(state, fuse).kind === 'fuse' && state.blown?.includes(fuse) !== true;

@@ -22,6 +22,9 @@ function limitsOf(job: JobState, kit: Kit): PlanLimits {
   return { refused: job.refused, taken: presentReadings(job), shownIn: first?.state.controls, ...kit };
 }
 
+/** Where one suspect stands alone, less than usual is still worth a probe: what is left to tell is little. */
+const leastProvingBits = 0.002;
+
 /** The suspect that stands alone unproven, with what one thinks who doubts it; null while there is none. */
 function doubted({ isolated, doubting }: Assessment) {
   return isolated === null || isolated === NOTHING_WRONG || doubting === null
@@ -74,7 +77,11 @@ function plan(
   const looks = looksAt(predictor, doubting, job, suspect);
   const keys = new Set(looks.map(({ test }) => `${test.instrument} ${test.at}`));
   const taken = notHungOn(predictor, limits.taken, doubting, job.mended);
-  const others = nextActions(predictor, doubting, job.site, { ...limits, taken }).filter(
+  const others = nextActions(predictor, doubting, job.site, {
+    ...limits,
+    taken,
+    leastBits: leastProvingBits,
+  }).filter(
     ({ test }) => !keys.has(`${test.instrument} ${test.at}`),
   );
   const rate = ({ bits, work }: ProposedAction) => bits / work.minutes;

@@ -42,7 +42,7 @@ export function lampShare(watts: number, nominalVolts: number): (volts: number) 
 export const socketOhms = 0.005;
 /** Ohms of a bad contact in a bulb's socket, and of a bulb or its holder that touches the body. */
 export const weakSocketOhms: readonly number[] = [0.5, 1.5, 5, 20, 100];
-export const holderShortOhms: readonly number[] = [0.03, 0.1, 0.3, 1, 3, 10];
+export const holderShortOhms: readonly number[] = [0.02, 0.06, 0.15, 0.35, 0.8, 2, 6];
 
 /** What goes wrong at one contact of a bulb's socket: a new bulb does not cure it. */
 export function socketFailures(role: string, where: string): readonly PartFailure[] {

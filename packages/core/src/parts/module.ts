@@ -50,7 +50,7 @@ export interface ModulePart extends PartCommon {
 }
 
 /** What the module itself draws from each supply pin, ohms: some milliamps asleep, tenths of an amp at work. Judgement. */
-const standingOhms: UnknownFigure = { usual: 600, low: 60, high: 6000 };
+const standingOhms: UnknownFigure = { usual: 1200, low: 300, high: 12_000 };
 /** A driven output's transistor, ohms; the leak of one that is off; the amps at which it protects itself. Judgement. */
 const drivenOhms: UnknownFigure = { usual: 0.1, low: 0.02, high: 0.5 };
 const leakOhms: UnknownFigure = { usual: 220_000, low: 10_000, high: 1e9 };

@@ -46,7 +46,7 @@ const shortedTurnsShares = [
 ] as const;
 const stalledShares = [1 / 4, 1 / 6, 1 / 8] as const;
 /** Ohms from a load's feed to its case or the body. */
-const caseOhms: readonly number[] = [0.03, 0.1, 0.3, 1, 3, 10];
+const caseOhms: readonly number[] = [0.02, 0.06, 0.15, 0.35, 0.8, 2, 6];
 /** Ohms of a green pin in its plug. */
 const weakPinOhms: readonly number[] = [0.3, 1, 3, 10, 40];
 

@@ -47,20 +47,29 @@ export function beliefOf({ hypotheses }: Predictor, suspicion: Suspicion): Belie
 }
 
 /**
- * A belief of at most so many rows that looks like a larger one: the rows at evenly spaced points of its cumulative
- * probability. Neighbours in the order of the document stand for each other, as neighbours on a wire do.
+ * A belief of at most so many rows that looks like a larger one: each row kept stands, with their probability, for those
+ * passed over before it. They are taken at even steps of the cumulative square root of probability, so that what is
+ * unlikely still has rows of its own where one suspect has nearly everything. Neighbours in the order of the document
+ * stand for each other, as neighbours on a wire do.
  */
 export function sampled({ hypotheses }: Predictor, belief: Belief, most: number): Belief {
   const count = belief.gone >= 0 ? belief.hypotheses.length - 1 : belief.hypotheses.length;
   if (count <= most) return belief;
+  const step = belief.chances.reduce((sum, chance) => sum + Math.sqrt(chance), 0) / most;
   const rows: Row[] = [];
-  let reached = 0;
-  let next = 0.5 / most;
+  let [reached, next, passed] = [0, step / 2, 0];
+  let likeliest = 0;
   for (let k = 0; k < belief.hypotheses.length; k++) {
-    reached += belief.chances[k]!;
-    let chance = 0;
-    for (; next < reached; next += 1 / most) chance += 1 / most;
-    if (chance > 0) rows.push({ hypothesis: belief.hypotheses[k]!, coming: belief.coming[k] === 1, chance });
+    const chance = belief.chances[k]!;
+    reached += Math.sqrt(chance);
+    passed += chance;
+    if (chance >= belief.chances[likeliest]!) likeliest = k;
+    const last = k === belief.hypotheses.length - 1;
+    if (reached < next && !(last && passed > 0)) continue;
+    while (next <= reached) next += step;
+    rows.push({ hypothesis: belief.hypotheses[likeliest]!, coming: belief.coming[likeliest] === 1, chance: passed });
+    passed = 0;
+    likeliest = Math.min(k + 1, belief.hypotheses.length - 1);
   }
   return asBelief(hypotheses, rows);
 }

@@ -38,7 +38,11 @@ export function candidateStates(
     shownIn !== undefined &&
     Object.entries(shownIn).some(([id, position]) => present.controls[id] !== position);
   const shown = elsewhere ? [{ ...present, batteryConnected: true, apart: [], controls: shownIn }] : [];
-  const standing = [present, ...joined, ...live, ...shown];
+  const whole: readonly OperatingState[] =
+    Object.keys(present.cavities).length > 0 && shownIn !== undefined
+      ? [{ ...present, batteryConnected: true, apart: [], cavities: {}, controls: shownIn }]
+      : [];
+  const standing = [present, ...joined, ...live, ...shown, ...whole];
   const filled = standing.flatMap((base) => fills(circuit, base, fuses, limiter));
   const moved = standing.flatMap((base) => controlsMoved(circuit, base));
   const distinct = electricallyDistinct(predictor);
@@ -74,7 +78,7 @@ function worthASwap(
     .map(({ id }) => id);
 }
 
-/** A fuse in question may come out; a fresh one is never proposed in place of a lamp or of nothing. */
+/** A fuse in question may come out, or go in again: a plan never asks for a state that may well open it. */
 function fills(
   circuit: Circuit,
   base: OperatingState,
@@ -82,11 +86,12 @@ function fills(
   limiter: CavityFill,
 ): readonly OperatingState[] {
   const empty: CavityFill = { kind: 'open' };
+  const whole: CavityFill = { kind: 'fuse' };
   return circuit.parts.flatMap(({ id, kind }) => {
     if (kind !== 'fuse') return [];
     const fill = cavityFill(base, id).kind;
     if (fill === 'fuse' && !fuses.includes(id)) return [];
-    const others = [empty, limiter].filter((each) => each.kind !== fill);
+    const others = [empty, limiter, whole].filter((each) => each.kind !== fill);
     return others.map((each) => withCavity(base, id, each));
   });
 }

@@ -179,7 +179,7 @@ function costBetween(circuit: Circuit, choices: readonly Choice[]) {
     known.set(to, change);
     return change;
   };
-  const places = choices.map(({ candidate: { instrument, test } }) => instrument.place(circuit, test.at));
+  const places = choices.map(({ candidate }) => candidate.places);
   const known = new WeakMap<Worksite, Float64Array>();
   const numbers = new Map<OperatingState, number>();
   const numberOf = (state: OperatingState) => {
@@ -195,8 +195,7 @@ function costBetween(circuit: Circuit, choices: readonly Choice[]) {
       if (found !== undefined) return found;
       const fresh = Float64Array.from(choices, ({ candidate: { state, instrument } }, index) => {
         const change = changeTo(site.state, state);
-        const place = places[index];
-        const way = wayTo(circuit, site, place === undefined ? change.places : [...change.places, place]);
+        const way = wayTo(circuit, site, [...change.places, ...places[index]!]);
         return change.minutes + way.minutes + instrument.minutes + change.money * minutesPerMoney;
       });
       known.set(site, fresh);

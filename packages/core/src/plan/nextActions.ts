@@ -82,14 +82,15 @@ export function nextActions(
   const believed = beliefOf(predictor, suspicion);
   const belief = sampled(predictor, believed, mostRows);
   const scales = scalesFor(belief);
-  if (scales.doubt < leastBits) return [];
+  const least = limits.leastBits ?? leastBits;
+  if (scales.doubt < least) return [];
   const { circuit } = predictor;
   const glance = scalesFor(sampled(predictor, belief, glanceRows));
   const rough = scalesFor(sampled(predictor, belief, playedRows));
   const offered = scopeOf(predictor, believed, site, limits);
-  const { list, behindTrim } = shortlist(glance, offered, Math.max(shortlisted, 2 * count));
-  const ranked = weighed(scales, list);
-  const trim = weighed(scales, behindTrim.slice(0, triedBehindTrim));
+  const { list, behindTrim } = shortlist(glance, offered, Math.max(shortlisted, 2 * count), least);
+  const ranked = weighed(scales, list, least);
+  const trim = weighed(scales, behindTrim.slice(0, triedBehindTrim), least);
   const first = ranked[0];
   if (first === undefined) return [];
   const choices = choicesOf(rough, [...list, ...behindTrim]);
@@ -146,12 +147,16 @@ export function foreseeTest(
 }
 
 /** The shortlist weighed in full, the best rate first, no two the same question. */
-function weighed({ belief, table, bits: bitsOf }: Scales, list: readonly Weighed[]): readonly Weighed[] {
+function weighed(
+  { belief, table, bits: bitsOf }: Scales,
+  list: readonly Weighed[],
+  least: number,
+): readonly Weighed[] {
   const all = list
     .flatMap(({ candidate }): readonly Weighed[] => {
       const made = table(candidate.instrument, candidate.column().rowsFor(belief.hypotheses));
       const bits = made === null ? 0 : bitsOf(made);
-      return bits < leastBits ? [] : [{ candidate, bits, rate: bits / candidate.cost }];
+      return bits < least ? [] : [{ candidate, bits, rate: bits / candidate.cost }];
     })
     .sort((one, other) => other.rate - one.rate);
   return all.filter(

@@ -9,10 +9,11 @@ import { allInstruments, instrumentById } from '../instruments/instruments';
 import type { Column } from '../suspicion/column';
 import type { TakenReading } from '../suspicion/likelihood';
 import type { Predictor, StateColumns } from '../suspicion/predictor';
+import type { Belief } from './belief';
 import type { Kit } from './kit';
 import { mostNumberOutcomes } from './outcomeTable';
 import type { Change, Work, Worksite } from './work';
-import { changeBetween, wayTo, workAfter } from './work';
+import { changeBetween, placesOf, wayTo, workAfter } from './work';
 
 /** What is not to be asked, and what is liked. */
 export interface PlanLimits extends Kit {
@@ -22,6 +23,8 @@ export interface PlanLimits extends Kit {
   readonly taken: readonly TakenReading[];
   /** Positions of the controls in which the trouble was first seen. */
   readonly shownIn?: OperatingState['controls'] | undefined;
+  /** Bits below which a test is not worth a probe; the usual ones when absent. */
+  readonly leastBits?: number | undefined;
 }
 
 /** How much less the minutes of a preferred instrument weigh. */
@@ -35,7 +38,7 @@ interface Question {
   readonly order: number;
   readonly instrument: Instrument;
   readonly test: Test;
-  readonly place: string | undefined;
+  readonly places: readonly string[];
   /** The part that it is laid on; null for a place. */
   readonly part: string | null;
   /** The most bits that it could tell. */
@@ -60,6 +63,8 @@ export type OfferVisit = (offer: Offer, cost: number, strips: number) => void;
 
 /** What can be asked in one state. Thousands of offers, few of them taken up: nothing is made for each. */
 export interface StateOffers {
+  /** The probability that a fuse which is whole now opens on coming into the state. */
+  readonly opensFuse: (belief: Belief) => number;
   /** Less than this none of them costs. */
   readonly leastCost: number;
   /** Tells of every offer that is not refused, not out of reach and not asked already. */
@@ -74,7 +79,7 @@ const questionsOf = perCircuit((circuit): readonly Question[] =>
       instrument.targets(circuit).map((at) => ({
         instrument,
         test: { instrument: instrument.id, at },
-        place: instrument.place(circuit, at),
+        places: placesOf(circuit, instrument, at),
         part: partAt(circuit, at),
         mostBits: mostBits(instrument),
       })),
@@ -104,6 +109,8 @@ function offersIn({ circuit, inState }: Predictor, state: OperatingState) {
 /** The part that a target belongs to: that of a terminal or of a section's end, a part itself; null for a place. */
 function partAt(circuit: Circuit, at: string): string | null {
   const [id = '', end] = at.split('@');
+  const whole = circuit.sections.find((each) => each.id === at);
+  if (whole !== undefined) return partIdOf(whole.to);
   if (end === undefined) return circuit.places.some((place) => place.id === at) ? null : at.split(/[.~]/)[0]!;
   const section = sectionById(circuit, id);
   return partIdOf(end === 'from' ? section.from : section.to);
@@ -136,11 +143,11 @@ export function offersByState(
   const pinned = limits.pinned === undefined ? null : new Set(limits.pinned);
   const outOfReach = (place: string) => refused.has(place) || pinned?.has(place) === false;
   const open = questionsOf(circuit).filter(
-    ({ instrument, test, place, part }) =>
+    ({ instrument, test, places, part }) =>
       (near === null || part === null || near.has(part)) &&
       !limits.without.includes(instrument.id) &&
       !refused.has(test.at) &&
-      (place === undefined || !outOfReach(place)),
+      !places.some(outOfReach),
   );
   const here = byPlace(open);
   const elsewhere = byPlace(open.filter(({ instrument }) => instrument.electrical));
@@ -150,13 +157,21 @@ export function offersByState(
     .sort((one, other) => one.change.minutes - other.change.minutes)
     .map(({ state, change }) => ({
       leastCost: change.minutes * preferredWeight,
+      opensFuse({ hypotheses, chances }) {
+        // Moves are what brings a vehicle into a state: as it stands, it stands.
+        if (change.moves.length === 0 || !state.batteryConnected) return 0;
+        return hypotheses.reduce(
+          (sum, h, k) => sum + (predictor.bench(state, h).solution.blown.length > 0 ? chances[k]! : 0),
+          0,
+        );
+      },
       visit(each) {
         const already = asked(state);
         const offerOf = offersIn(predictor, state);
         const costs = costsIn(circuit, site, change, limits);
         // What does not depend on the state is asked where one is.
-        for (const [place, questions] of state === site.state ? here : elsewhere) {
-          const costAt = costs(place);
+        for (const { places, questions } of state === site.state ? here : elsewhere) {
+          const costAt = costs(places);
           for (const question of questions) {
             const offer = offerOf(question);
             if (offer === null || already?.(question.test) === true) continue;
@@ -173,24 +188,29 @@ export function offersByState(
     }));
 }
 
-type Place = string | undefined;
+/** Questions that the hands go to the same places for. */
+interface AtPlaces {
+  readonly places: readonly string[];
+  readonly questions: readonly Question[];
+}
 
-function byPlace(questions: readonly Question[]): ReadonlyMap<Place, readonly Question[]> {
-  const groups = new Map<Place, Question[]>();
+function byPlace(questions: readonly Question[]): readonly AtPlaces[] {
+  const groups = new Map<string, { places: readonly string[]; questions: Question[] }>();
   for (const question of questions) {
-    const group = groups.get(question.place);
-    if (group === undefined) groups.set(question.place, [question]);
-    else group.push(question);
+    const key = question.places.join(' ');
+    const group = groups.get(key);
+    if (group === undefined) groups.set(key, { places: question.places, questions: [question] });
+    else group.questions.push(question);
   }
-  return groups;
+  return [...groups.values()];
 }
 
 /** Tells what readings at a place cost in one state. */
 function costsIn(circuit: Circuit, site: Worksite, change: Change, { preferred, swaps }: PlanLimits) {
   const swapped = swaps === 'first' && change.moves.some(({ kind }) => kind === 'renewal');
   const money = change.money * minutesPerMoney;
-  return (place: Place) => {
-    const way = wayTo(circuit, site, place === undefined ? change.places : [...change.places, place]);
+  return (places: readonly string[]) => {
+    const way = wayTo(circuit, site, [...change.places, ...places]);
     const minutes = change.minutes + way.minutes;
     const strips = circuit.strips.reduce(
       (sum, each) => sum + (way.strips.includes(each.id) ? each.minutes : 0),

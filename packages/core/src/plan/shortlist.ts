@@ -11,6 +11,9 @@ export interface Weighed {
   readonly rate: number;
 }
 
+/** A state is not asked for when it opens a fuse with more than this probability. */
+const mostOpening = 0.03;
+
 /** So many more come along that lie behind trim. */
 const longestBehindTrim = 16;
 
@@ -23,6 +26,7 @@ export function shortlist(
   scales: Scales,
   byState: readonly StateOffers[],
   length: number,
+  least: number = leastBits,
 ): { readonly list: readonly Weighed[]; readonly behindTrim: readonly Weighed[] } {
   const { doubt } = scales;
   const glance = glanceOf(scales);
@@ -30,12 +34,13 @@ export function shortlist(
   const behindTrim = bestOf(longestBehindTrim);
   for (const state of byState) {
     if (doubt <= Math.min(list.worst(), behindTrim.worst()) * state.leastCost) continue;
+    if (state.opensFuse(scales.belief) > mostOpening) continue;
     state.visit((offer, cost, strips) => {
       const most = Math.min(doubt, offer.mostBits);
       const bare = cost - strips;
       if (most <= list.worst() * cost && (strips === 0 || most <= behindTrim.worst() * bare)) return;
       const bits = glance(offer.instrument, offer.column());
-      if (bits < leastBits) return;
+      if (bits < least) return;
       list.offer({ state, offer, cost, bits, rate: bits / cost });
       if (strips > 0) behindTrim.offer({ state, offer, cost, bits, rate: bits / bare });
     });

@@ -1,7 +1,7 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
 import { placeById } from '../circuit/terminals';
-import type { Test } from '../instruments/instrument';
+import type { Instrument, Target, Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
 import type { Move } from './moves';
 import { moveCost, movesBetween, swapPrice } from './moves';
@@ -65,8 +65,7 @@ export function workAfter(
   test: Test,
 ): Work {
   const instrument = instrumentById(test.instrument);
-  const readAt = instrument.place(circuit, test.at);
-  const visited = readAt === undefined ? change.places : [...change.places, readAt];
+  const visited = [...change.places, ...placesOf(circuit, instrument, test.at)];
   const { minutes, strips } = wayTo(circuit, site, visited);
   return {
     moves: change.moves,
@@ -80,6 +79,11 @@ export function workAfter(
       stripped: strips.length === 0 ? site.stripped : [...site.stripped, ...strips],
     },
   };
+}
+
+/** The places where an instrument is laid on, the one where it is read last. */
+export function placesOf(circuit: Circuit, instrument: Instrument, at: Target): readonly string[] {
+  return [instrument.otherPlace?.(circuit, at) ?? [], instrument.place(circuit, at) ?? []].flat();
 }
 
 /** Minutes to reach some places from where the hands are, and the strips that come off on the way. */

@@ -7,6 +7,7 @@ import { fits } from '../job/fit';
 import type { JobState, LedgerReading } from '../job/foldJob';
 import type { RelayTerminal } from '../parts/relay';
 import { NOTHING_WRONG } from '../faults/hypotheses';
+import { meanByHypothesis } from '../suspicion/cells';
 import { questionOf, readingLikelihood } from '../suspicion/likelihood';
 import type { Predictor } from '../suspicion/predictor';
 import { commandStates, pulls, relayById } from './commanded';
@@ -116,8 +117,8 @@ function agreementWith(predictor: Predictor, reading: LedgerReading): Agreement 
   const prediction = predictor.predict(reading.state, reading.test, null);
   if (prediction.kind === 'meaningless' || prediction.kind === 'wandering') return 'cannot tell';
   if (!fits(reading, prediction)) return 'disagrees';
-  const { total } = readingLikelihood(predictor, reading);
-  const { hypotheses } = predictor;
+  const { hypotheses, cells } = predictor;
+  const total = meanByHypothesis(cells, readingLikelihood(predictor, reading).total, hypotheses.length);
   const sound = total[hypotheses.findIndex(({ suspect }) => suspect === NOTHING_WRONG)] ?? 0;
   const against = hypotheses.reduce((sum, { prior }, h) => (total[h]! < sound / 2 ? sum + prior : sum), 0);
   return against >= tellsFrom ? 'agrees' : 'cannot tell';

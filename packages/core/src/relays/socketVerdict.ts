@@ -8,6 +8,7 @@ import { beliefOf } from '../plan/belief';
 import { hardlyApart } from '../plan/outcomeTable';
 import { workFor } from '../plan/work';
 import { scalesFor } from '../plan/worth';
+import { mostByHypothesis } from '../suspicion/cells';
 import { questionOf, readingLikelihood } from '../suspicion/likelihood';
 import type { Predictor } from '../suspicion/predictor';
 import type { Suspicion } from '../suspicion/suspicion';
@@ -179,11 +180,13 @@ function alikeStories(
   stories: readonly SocketStory[],
 ): readonly (readonly SocketStory[])[] {
   const standing = job.readings.filter(({ withdrawn }) => withdrawn === null);
-  const logs = new Float64Array(seen.length);
+  const { cells } = predictor;
+  const inCells = new Float64Array(cells.count);
   for (const reading of standing) {
     const { total, coming } = readingLikelihood(predictor, reading);
-    for (let h = 0; h < logs.length; h++) logs[h]! += Math.log(job.comesAndGoes ? coming[h]! : total[h]!);
+    for (let c = 0; c < inCells.length; c++) inCells[c]! += Math.log((job.comesAndGoes ? coming : total)[c]!);
   }
+  const logs = mostByHypothesis(cells, inCells, seen.length);
   const groups: { members: SocketStory[]; fit: number }[] = [];
   for (const story of stories.filter(({ quarters: where }) => where.length > 0)) {
     const fit = logs.reduce(

@@ -42,11 +42,14 @@ function logFit(
   mended: readonly string[],
   suspect: string,
 ): number {
-  const own = predictor.hypotheses.flatMap((each, h) => (each.suspect === suspect ? [h] : []));
+  const { hypotheses, cells } = predictor;
+  const own = Array.from(cells.hypothesisOf, (h, c) => (hypotheses[h]!.suspect === suspect ? c : -1)).filter(
+    (c) => c >= 0,
+  );
   const logs = own.map(() => 0);
   for (const reading of readings) {
     const { total } = likelihoodOf(predictor, reading, mended);
-    own.forEach((h, index) => (logs[index]! += Math.log(total[h]!)));
+    own.forEach((c, index) => (logs[index]! += Math.log(total[c]!)));
   }
   return Math.max(...logs);
 }

@@ -20,6 +20,8 @@ interface Rows {
   readonly special: Uint8Array;
   /** By row; equal for two rows, of one instrument, that show the same to all intents. */
   readonly looks: Int32Array;
+  /** By row; equal for two rows under which contacts, outputs and fuses stand alike. */
+  readonly regimes: Int32Array;
 }
 
 export interface OutcomeColumn extends Rows {
@@ -153,7 +155,9 @@ export class Column {
     const { first, second } = scratchFor(missing.length);
     senseAll(this.laid.probe, this.table, missing, first, second);
     for (let k = 0; k < missing.length; k++) {
-      store(column, filled.rows++, this.prediction(missing[k]!, first[k]!, second[k]!));
+      const h = missing[k]!;
+      const regime = regimeOf(this.table.solution(h));
+      store(column, filled.rows++, this.prediction(h, first[k]!, second[k]!), regime);
     }
     filled.column = column;
     return column;
@@ -218,6 +222,7 @@ function grown(
   larger.figures.set(column.figures);
   larger.special.set(column.special);
   larger.looks.set(column.looks);
+  larger.regimes.set(column.regimes);
   return larger;
 }
 
@@ -250,13 +255,14 @@ function narrow({ least, greatest }: Range): boolean {
 /** A column of one row: what one prediction says. */
 export function columnOf(display: Display, prediction: Prediction): PredictionColumn {
   const column = emptyColumn(display, Int32Array.of(0), 1);
-  store(column, 0, prediction);
+  store(column, 0, prediction, 0);
   return column;
 }
 
 function emptyColumn(display: Display, rowOf: Int32Array, capacity: number): PredictionColumn {
   const special = new Uint8Array(capacity);
   const looks = new Int32Array(capacity);
+  const regimes = new Int32Array(capacity);
   if (display.kind === 'outcomes') {
     const outcomes = display.outcomes.length;
     return {
@@ -266,12 +272,20 @@ function emptyColumn(display: Display, rowOf: Int32Array, capacity: number): Pre
       rowOf,
       special,
       looks,
+      regimes,
     };
   }
-  return { kind: 'numbers', figures: new Float64Array(capacity * rowLength), rowOf, special, looks };
+  return { kind: 'numbers', figures: new Float64Array(capacity * rowLength), rowOf, special, looks, regimes };
 }
 
-function store(column: PredictionColumn, row: number, prediction: Prediction): void {
+/** A number for how contacts, outputs and fuses stand. */
+function regimeOf({ joined }: Solution): number {
+  let regime = 17;
+  for (const each of joined) regime = (Math.imul(regime, 31) + (each ? 1 : 2)) | 0;
+  return regime;
+}
+
+function store(column: PredictionColumn, row: number, prediction: Prediction, regime: number): void {
   const { figures, special } = column;
   if (prediction.kind === 'meaningless') special[row] = meaningless;
   if (prediction.kind === 'wandering') special[row] = wandering;
@@ -286,6 +300,7 @@ function store(column: PredictionColumn, row: number, prediction: Prediction): v
     figures[row * rowLength + overloadAt] = prediction.overload;
   }
   column.looks[row] = looksOf(prediction);
+  column.regimes[row] = regime;
 }
 
 /** What differs by less than these shares, of a deviation and of certainty, looks the same. */

@@ -10,17 +10,18 @@ import type { Beforehand, Suspicion } from './suspicion';
  */
 export function leaderWithout(
   predictor: Predictor,
-  { hypotheses, comingAndGoing, suspects }: Suspicion,
+  { cells: posterior, suspects }: Suspicion,
   reading: TakenReading,
   { slips, mended = [] }: Beforehand,
 ): number {
   const { total, coming } = likelihoodOf(predictor, reading, mended, slips);
   const leader = suspects[0]?.id;
   let [own, whole] = [0, 0];
-  predictor.hypotheses.forEach(({ suspect }, h) => {
-    const others = hypotheses[h]! / total[h]! + comingAndGoing[h]! / coming[h]!;
+  const { hypotheses, cells } = predictor;
+  for (let c = 0; c < cells.count; c++) {
+    const others = posterior[c]! / total[c]! + posterior[cells.count + c]! / coming[c]!;
     whole += others;
-    if (suspect === leader) own += others;
-  });
+    if (hypotheses[cells.hypothesisOf[c]!]!.suspect === leader) own += others;
+  }
   return own / whole;
 }

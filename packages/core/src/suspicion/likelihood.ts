@@ -6,6 +6,8 @@ import type { NumberScale, Prediction } from '../instruments/prediction';
 import { toScale, wanderingVolts } from '../instruments/prediction';
 import type { OperatingState } from '../circuit/operatingState';
 import { stateKey, withBlown } from '../circuit/operatingState';
+import type { Cells } from './cells';
+import { cellWidth } from './cells';
 import type { NumberColumn, PredictionColumn } from './column';
 import {
   columnOf,
@@ -50,8 +52,9 @@ export const doubtingSlipShare = 0.04;
 /** Of slips on a meter, those that show OL. */
 const slipOverload = 0.2;
 
-/** Likelihood of one reading under each hypothesis, and the part of it that is a slip. */
+/** Likelihood of one reading under each cell of each hypothesis, and the part of it that is a slip. */
 export interface ReadingLikelihood {
+  /** By cell. */
   readonly total: Float64Array;
   /** The same where the fault comes and goes; without meaning where it cannot. */
   readonly coming: Float64Array;
@@ -61,7 +64,7 @@ export interface ReadingLikelihood {
 
 /**
  * @param share - of readings that are slips
- * @returns likelihoods in the order of the predictor's hypotheses; densities on the scale for numbers
+ * @returns likelihoods in the order of the predictor's cells; densities on the scale for numbers
  */
 export function readingLikelihood(
   predictor: Predictor,
@@ -69,49 +72,45 @@ export function readingLikelihood(
   share: number = slipShare,
 ): ReadingLikelihood {
   const { display } = instrumentById(reading.test.instrument);
+  const { cells } = predictor;
   const column = predictor.column(reading.state, reading.test).whole();
   const slip = share * slipLikelihood(display, reading.value);
-  const every = Int32Array.from(predictor.hypotheses, (_each, h) => h);
-  const families = Int32Array.from(predictor.hypotheses, ({ family }) => family);
-  const deviations = new Float64Array(every.length);
-  if (column.kind === 'numbers') spreadFamilies(column, every, families, deviations);
-  const total = new Float64Array(every.length);
-  for (let h = 0; h < total.length; h++) {
-    total[h] = slip + (1 - share) * honest(display, column, h, deviations[h]!, reading.value);
-  }
+  const total = new Float64Array(cells.count);
+  const fill = (from: PredictionColumn, wanted: (h: number) => boolean) => {
+    for (let c = 0; c < total.length; c++) {
+      if (!wanted(cells.hypothesisOf[c]!)) continue;
+      total[c] = slip + (1 - share) * inCell(display, from, cells, c, reading.value);
+    }
+  };
+  fill(column, () => true);
   for (const { fuses, hypotheses } of openedBefore(predictor, reading)) {
     const state = withBlown(reading.state, fuses);
-    const then = predictor.column(state, reading.test).rowsFor(hypotheses);
-    const spread = new Float64Array(hypotheses.length);
-    if (then.kind === 'numbers') {
-      const own = Int32Array.from(hypotheses, (h) => families[h]!);
-      spreadFamilies(then, hypotheses, own, spread);
-    }
-    hypotheses.forEach((h, k) => {
-      total[h] = slip + (1 - share) * honest(display, then, h, spread[k]!, reading.value);
-    });
+    const group = new Set(hypotheses);
+    fill(predictor.column(state, reading.test).rowsFor(hypotheses), (h) => group.has(h));
   }
   return { slip, total, coming: comingAndGoing(predictor, reading, column, total, slip, share) };
 }
 
 /** Likelihoods where each fault is there for some readings and gone for others. */
 function comingAndGoing(
-  { hypotheses }: Predictor,
+  { hypotheses, cells }: Predictor,
   { test, value }: TakenReading,
   column: PredictionColumn,
   total: Float64Array,
   slip: number,
   share: number,
 ): Float64Array {
-  const gone = hypotheses.findIndex(({ suspect }) => suspect === NOTHING_WRONG);
-  if (gone < 0) return total;
+  const healthy = hypotheses.findIndex(({ suspect }) => suspect === NOTHING_WRONG);
+  if (healthy < 0) return total;
+  const gone = cells.hypothesisOf.indexOf(healthy);
   const { comingAndGoing: mixture, display } = instrumentById(test.instrument);
   if (mixture === undefined || display.kind !== 'outcomes' || value.kind !== 'outcome') {
     return total.map((there) => presentShare * there + (1 - presentShare) * total[gone]!);
   }
   const index = display.outcomes.findIndex(({ id }) => id === value.outcome);
-  const absent = chancesOf(column, gone);
-  return total.map((_there, h) => {
+  const absent = chancesOf(column, healthy);
+  return total.map((_there, c) => {
+    const h = cells.hypothesisOf[c]!;
     if (hypotheses[h]?.mayComeAndGo !== true) return total[gone]!;
     return slip + (1 - share) * (mixture(chancesOf(column, h), absent)[index] ?? 0);
   });
@@ -128,11 +127,7 @@ function chancesOf(column: PredictionColumn, h: number): readonly number[] {
 export function likelihoodUnder(test: Test, prediction: Prediction, value: ReadingValue): number {
   const { display } = instrumentById(test.instrument);
   const column = columnOf(display, prediction);
-  const deviation = column.kind === 'numbers' ? column.figures[deviationAt]! : 0;
-  return (
-    slipShare * slipLikelihood(display, value) +
-    (1 - slipShare) * honest(display, column, 0, deviation, value)
-  );
+  return slipShare * slipLikelihood(display, value) + (1 - slipShare) * inRow(display, column, 0, value);
 }
 
 /**
@@ -197,15 +192,62 @@ export function slipLikelihood(display: Display, value: ReadingValue): number {
   return value.kind === 'overload' ? slipOverload : (1 - slipOverload) / scaleLength(display.scale);
 }
 
-/** Likelihood of a reading taken as it should be, under the hypothesis at index `h`. */
-function honest(
+/**
+ * Likelihood of a reading taken as it should be, in one cell: what is read lies between what its two hypotheses predict.
+ * Where contacts or fuses stand differently under the two, the change may lie on either side of the cell: it is half of
+ * what each side would show if it went on so.
+ */
+function inCell(
   display: Display,
   column: PredictionColumn,
-  h: number,
-  deviation: number,
+  { hypothesisOf, towards, behind, beyond, share }: Cells,
+  cell: number,
   value: ReadingValue,
 ): number {
-  const row = column.rowOf[h]!;
+  const { rowOf, regimes } = column;
+  const row = rowOf[hypothesisOf[cell]!]!;
+  const next = rowOf[towards[cell]!]!;
+  const between = share[cell]!;
+  if (between === 0 || next < 0) return inRow(display, column, row, value);
+  if (regimes[row] === regimes[next]) return betweenRows(display, column, row, next, between, value);
+  const onwards = (from: number, away: number, by: number) => {
+    const back = away < 0 ? -1 : rowOf[away]!;
+    return back < 0 || regimes[back] !== regimes[from]
+      ? inRow(display, column, from, value)
+      : betweenRows(display, column, from, back, -by, value);
+  };
+  return (
+    (onwards(row, behind[cell]!, between) + onwards(next, beyond[cell]!, 1 - between)) / 2
+  );
+}
+
+/** Likelihood of a reading a share of the way from one row to another; below 0 it is beyond the first. */
+function betweenRows(
+  display: Display,
+  column: PredictionColumn,
+  row: number,
+  other: number,
+  between: number,
+  value: ReadingValue,
+): number {
+  if (column.kind === 'outcomes') {
+    const [here, there] = [inRow(display, column, row, value), inRow(display, column, other, value)];
+    return Math.min(1, Math.max(0, (1 - between) * here + between * there));
+  }
+  const { figures, special } = column;
+  const overload = (at: number) => figures[at * rowLength + overloadAt]!;
+  const plainly = special[row] === plain && special[other] === plain;
+  if (!plainly || overload(row) === 1 || overload(other) === 1) return inRow(display, column, row, value);
+  const [here, there] = [row * rowLength, other * rowLength];
+  const mean = (1 - between) * figures[here + meanAt]! + between * figures[there + meanAt]!;
+  const gap = Math.abs(figures[here + meanAt]! - figures[there + meanAt]!);
+  const own = Math.max(figures[here + deviationAt]!, between < 0 ? 0 : figures[there + deviationAt]!);
+  const deviation = Math.hypot(own, (gap * cellWidth) / Math.sqrt(12));
+  return numberLikelihood(display, value, mean, deviation, overload(row));
+}
+
+/** The same under one row of a column. */
+function inRow(display: Display, column: PredictionColumn, row: number, value: ReadingValue): number {
   const special = column.special[row];
   if (special === meaningless) return slipLikelihood(display, value);
   if (column.kind === 'outcomes') {
@@ -217,11 +259,27 @@ function honest(
   if (special === wandering) {
     return value.kind === 'number' ? wanderingDensity(display.scale, value.value) : 0;
   }
-  const overload = column.figures[row * rowLength + overloadAt]!;
+  const at = row * rowLength;
+  const { figures } = column;
+  return numberLikelihood(
+    display,
+    value,
+    figures[at + meanAt]!,
+    figures[at + deviationAt]!,
+    figures[at + overloadAt]!,
+  );
+}
+
+function numberLikelihood(
+  display: Display,
+  value: ReadingValue,
+  mean: number,
+  deviation: number,
+  overload: number,
+): number {
   if (value.kind === 'overload') return overload;
-  if (value.kind !== 'number') return 0;
-  const distance =
-    (toScale(display.scale, value.value) - column.figures[row * rowLength + meanAt]!) / deviation;
+  if (value.kind !== 'number' || display.kind !== 'number') return 0;
+  const distance = (toScale(display.scale, value.value) - mean) / deviation;
   return ((1 - overload) * Math.exp(-(distance ** 2) / 2)) / (deviation * Math.sqrt(2 * Math.PI));
 }
 

@@ -27,12 +27,13 @@ export function likelihoodOf(
   const own = readingLikelihood(predictor, reading, slips);
   const since = mended.slice(reading.afterRepairs ?? 0);
   if (since.length === 0) return own;
-  const was = predictor.hypotheses.map(({ suspect }) => isMended(since, suspect));
+  const { hypotheses, cells } = predictor;
+  const was = Array.from(cells.hypothesisOf, (h) => isMended(since, hypotheses[h]!.suspect));
   const gone = was.reduce(
-    (most, each, h) => (each ? Math.max(most, own.total[h]!, own.coming[h]!) : most),
+    (most, each, c) => (each ? Math.max(most, own.total[c]!, own.coming[c]!) : most),
     0,
   );
   const mixed = (chances: Float64Array) =>
-    chances.map((chance, h) => (was[h]! ? chance : (1 - mendedShare) * chance + mendedShare * gone));
+    chances.map((chance, c) => (was[c]! ? chance : (1 - mendedShare) * chance + mendedShare * gone));
   return { slip: own.slip, total: mixed(own.total), coming: mixed(own.coming) };
 }

@@ -1,6 +1,5 @@
 import type { OperatingState } from '../circuit/operatingState';
 import { cavityFill, stateKey } from '../circuit/operatingState';
-import type { Part } from '../parts/part';
 import type { TakenReading } from './likelihood';
 import type { Predictor } from './predictor';
 
@@ -17,39 +16,48 @@ export interface OpenedGroup {
  * Cost: the states × the hypotheses; each state is solved under all of them.
  */
 export function openedBefore(predictor: Predictor, reading: TakenReading): readonly OpenedGroup[] {
-  const fuses = predictor.circuit.parts.filter(({ kind }) => kind === 'fuse' || kind === 'fusible link');
-  const since = fuses.map((fuse) => ({ fuse: fuse.id, states: fittedSince(reading, fuse) }));
-  const states = new Map(since.flatMap((each) => each.states.map((state) => [stateKey(state), state])));
-  if (states.size === 0) return [];
+  const { before = [] } = reading;
+  if (before.length === 0) return [];
+  const own = stateKey(reading.state);
+  const past = before.map(({ state, whole }) => ({ state, whole, key: stateKey(state) }));
   const groups = new Map<string, { fuses: readonly string[]; hypotheses: number[] }>();
-  predictor.hypotheses.forEach((_hypothesis, h) => {
-    const blown = new Map(
-      [...states].map(([key, state]) => [key, predictor.bench(state, h).solution.blown] as const),
-    );
-    const opened = since
-      .filter(({ fuse, states: own }) => own.some((state) => blown.get(stateKey(state))!.includes(fuse)))
-      .map(({ fuse }) => fuse);
-    if (opened.length === 0) return;
-    const key = opened.join(' ');
-    const group = groups.get(key) ?? { fuses: opened, hypotheses: [] };
+  const openedIn = new Map(
+    past
+      .filter(({ key, state }) => key !== own && state.batteryConnected)
+      .map(({ key, state }) => [key, predictor.opened(state)] as const),
+  );
+  const since = predictor.circuit.parts
+    .filter(({ kind }) => kind === 'fuse' || kind === 'fusible link')
+    .map(({ id }) => ({ id, states: fittedSince(reading.state, past, id) }))
+    .map(({ id, states }) => ({ id, opened: states.flatMap((key) => {
+        const opened = openedIn.get(key);
+        return opened === undefined || opened === null ? [] : [opened];
+      }) }))
+    .filter(({ opened }) => opened.length > 0);
+  if (since.length === 0) return [];
+  for (let h = 0; h < predictor.hypotheses.length; h++) {
+    const fuses = since.filter(({ id, opened }) => opened.some((each) => each[h]!.includes(id))).map(({ id }) => id);
+    if (fuses.length === 0) continue;
+    const key = fuses.join(' ');
+    const group = groups.get(key) ?? { fuses, hypotheses: [] };
     group.hypotheses.push(h);
     groups.set(key, group);
-  });
-  return [...groups.values()].map(({ fuses: ids, hypotheses }) => ({
-    fuses: ids,
+  }
+  return [...groups.values()].map(({ fuses, hypotheses }) => ({
+    fuses,
     hypotheses: Int32Array.from(hypotheses),
   }));
 }
 
-/** The states since the fuse that is fitted during a reading was put in, other than the reading's own. */
-function fittedSince({ state, before = [] }: TakenReading, { id }: Part): readonly OperatingState[] {
+/** The keys of the states since the fuse that is fitted in a state was put in. */
+function fittedSince(
+  now: OperatingState,
+  past: readonly { readonly state: OperatingState; readonly whole: string | undefined; readonly key: string }[],
+  fuse: string,
+): readonly string[] {
   const isFitted = (each: OperatingState) =>
-    cavityFill(each, id).kind === 'fuse' && each.blown?.includes(id) !== true;
-  if (!isFitted(state)) return [];
-  const from = before.map(({ state: each, whole }) => whole === id || !isFitted(each)).lastIndexOf(true);
-  const own = stateKey(state);
-  return before
-    .slice(from + 1)
-    .map((each) => each.state)
-    .filter((each) => each.batteryConnected && stateKey(each) !== own);
+    cavityFill(each, fuse).kind === 'fuse' && each.blown?.includes(fuse) !== true;
+  if (!isFitted(now)) return [];
+  const from = past.map(({ state, whole }) => whole === fuse || !isFitted(state)).lastIndexOf(true);
+  return [...new Set(past.slice(from + 1).map(({ key }) => key))];
 }

@@ -6,6 +6,7 @@ import { instrumentById } from '../instruments/instruments';
 import { stateKey } from '../circuit/operatingState';
 import type { Solution } from '../solver/solution';
 import { solveTogether } from '../solver/solution';
+import { mostByHypothesis } from './cells';
 import type { ReadingLikelihood, TakenReading } from './likelihood';
 import { likelihoodUnder } from './likelihood';
 import type { Predictor } from './predictor';
@@ -38,7 +39,9 @@ export function pairsExplaining(
   const { hypotheses } = predictor;
   const healthy = hypotheses.findIndex(({ suspect }) => suspect === NOTHING_WRONG);
   if (healthy < 0) return [];
-  const logs = likelihoods.map(({ total }) => total.map((each) => Math.log(each)));
+  const logs = likelihoods.map(({ total }) =>
+    mostByHypothesis(predictor.cells, total, hypotheses.length).map((each) => Math.log(each)),
+  );
   const singles = bestSingles(predictor, logs, healthy);
   const bounds: { one: number; other: number; bound: number }[] = [];
   singles.forEach((one, index) => {

@@ -13,6 +13,8 @@ import type { FaultTable } from '../solver/faultTable';
 import { faultTable } from '../solver/faultTable';
 import type { Network } from '../solver/network';
 import { stateSolver } from '../solver/solution';
+import type { Cells } from './cells';
+import { cellsOf } from './cells';
 import type { UnknownFigures } from './column';
 import { Column, RowOrder } from './column';
 import { figuresDecide, hasElectronics } from './unknownFigures';
@@ -27,10 +29,14 @@ const keptStates = 300;
 export interface Predictor {
   readonly circuit: Circuit;
   readonly hypotheses: readonly Hypothesis[];
+  /** The ranges that they stand for. */
+  readonly cells: Cells;
   /** The circuit in a state under one hypothesis; null for the healthy circuit. */
   readonly bench: (state: OperatingState, hypothesis: number | null) => Bench;
   /** What a test would show under one hypothesis. */
   readonly predict: (state: OperatingState, test: Test, hypothesis: number | null) => Prediction;
+  /** The fuses that a state opens, by hypothesis; null where it opens none under any. */
+  readonly opened: (state: OperatingState) => readonly (readonly string[])[] | null;
   /** What a test would show under any of them. @throws {CoreError} `instrument/target` */
   readonly column: (state: OperatingState, test: Test) => Column;
   /** The same for many tests in one state; the same object as long as the state is kept at hand. */
@@ -48,6 +54,7 @@ interface SolvedState extends StateColumns {
   readonly network: Network;
   /** By hypothesis; the healthy circuit at the end. */
   readonly table: FaultTable;
+  readonly opened: () => readonly (readonly string[])[] | null;
 }
 
 /** A state solved with the figures that no diagram gives at one end of their ranges. */
@@ -84,10 +91,12 @@ export function createPredictor(
   return {
     circuit,
     hypotheses,
+    cells: cellsOf(hypotheses),
     bench,
     predict: (state, test, hypothesis) =>
       predictOn(instrumentById(test.instrument), bench(state, hypothesis), test.at),
     column: (state, test) => solvedState(state).column(test),
+    opened: (state) => solvedState(state).opened(),
     inState: solvedState,
   };
 }
@@ -123,12 +132,20 @@ function solveState(circuit: Circuit, state: OperatingState, faults: readonly (F
       return { network: otherSolver.network, table: faultTable(otherSolver, faults) };
     }));
   const electronics = hasElectronics(circuit, state);
+  let blown: readonly (readonly string[])[] | null | undefined;
+  const opened = () => {
+    if (blown !== undefined) return blown;
+    const all = faults.slice(0, -1).map((_fault, h) => table.solution(h).blown);
+    blown = all.some((each) => each.length > 0) ? all : null;
+    return blown;
+  };
   const columns = new Map<string, Column>();
   const order = new RowOrder(faults.length - 1);
   return {
     state,
     network,
     table,
+    opened,
     column({ instrument, at }) {
       const key = `${instrument} ${at}`;
       const known = columns.get(key);

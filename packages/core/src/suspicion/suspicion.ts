@@ -1,5 +1,6 @@
 import { NOTHING_WRONG } from '../faults/hypotheses';
 import { instrumentById } from '../instruments/instruments';
+import { sumByHypothesis } from './cells';
 import type { Predictor } from './predictor';
 import { comesAndGoesShare } from '../faults/rates';
 import type { ReadingLikelihood, TakenReading } from './likelihood';
@@ -43,6 +44,8 @@ export interface Suspicion {
   readonly hypotheses: Float64Array;
   /** The same where its fault comes and goes. */
   readonly comingAndGoing: Float64Array;
+  /** Both, by cell: those always there, then those that come and go. */
+  readonly cells: Float64Array;
   /** Considered only while no single fault explains every reading. All three together sum to 1. */
   readonly pairs: readonly SuspectedPair[];
   /** Largest first; every suspect of the circuit. Sums to 1. */
@@ -84,14 +87,14 @@ export function suspicionOf(
   { comingShare = comesAndGoesShare.usually, slips = slipShare, mended = [] }: Beforehand = {},
 ): Suspicion {
   const { hypotheses } = predictor;
-  const count = hypotheses.length;
   const likelihoods = readings.map((reading) => likelihoodOf(predictor, reading, mended, slips));
   const logWeight = logPriors(predictor, comingShare, mended);
-  let before = suspectTotals(predictor, normalised(logWeight), []);
+  const totals = () => suspectTotals(predictor, byHypothesis(predictor, normalised(logWeight)), []);
+  let before = totals();
   const kinship = kinOf(readings, slips);
   const steps = readings.map((reading, index) => {
     kinship(index, likelihoods[index]!, logWeight);
-    const after = suspectTotals(predictor, normalised(logWeight), []);
+    const after = totals();
     const crossed = (from: ReadonlyMap<string, number>, to: ReadonlyMap<string, number>) =>
       [...to].flatMap(([id, chance]) =>
         id !== NOTHING_WRONG && chance < clearedBelow && (from.get(id) ?? 0) >= clearedBelow ? [id] : [],
@@ -109,8 +112,9 @@ export function suspicionOf(
   const singleSlips = slipProbabilities(likelihoods, single);
   const contradicted = singleSlips.some((slip) => slip >= contradictionFrom);
   const found = contradicted ? pairsExplaining(predictor, readings, likelihoods) : [];
-  const { posterior, pairs } = withPairs(logWeight, single, found);
-  const effects = slipProbabilitiesWith(likelihoods, posterior, pairs).map((slipProbability, index) => ({
+  const { posterior: inCells, pairs } = withPairs(logWeight, single, found);
+  const posterior = byHypothesis(predictor, inCells);
+  const effects = slipProbabilitiesWith(likelihoods, inCells, pairs).map((slipProbability, index) => ({
     ...steps[index]!,
     slipProbability,
   }));
@@ -119,8 +123,9 @@ export function suspicionOf(
     null,
   );
   return {
-    hypotheses: posterior.subarray(0, count),
-    comingAndGoing: posterior.subarray(count),
+    hypotheses: posterior.subarray(0, hypotheses.length),
+    comingAndGoing: posterior.subarray(hypotheses.length),
+    cells: inCells,
     pairs,
     suspects: ranked(predictor, posterior, pairs),
     effects,
@@ -138,6 +143,7 @@ const systematicShare = 0.5;
  */
 function kinOf(readings: readonly TakenReading[], slips: number) {
   const known = new Map<string, { first: number; logs: Float64Array; logSlip: number; size: number }>();
+  const taken = new Map<string, number>();
   const common = Math.log(slips * systematicShare);
   const own = Math.log(1 - slips * systematicShare);
   return (index: number, { total, coming }: ReadingLikelihood, logWeight: Float64Array): void => {
@@ -152,15 +158,46 @@ function kinOf(readings: readonly TakenReading[], slips: number) {
     const slipBefore = kin.logSlip;
     const repeats = kin.size === 0 ? slipLikelihood(display, value) : repeatedSlip(test, readings[kin.first]!.value, value);
     const slipAfter = slipBefore + Math.log(repeats);
+    const evidence = new Float64Array(2 * count);
     for (let h = 0; h < 2 * count; h++) {
       const more = Math.log(h < count ? total[h]! : coming[h - count]!);
       const before = kin.size < 2 ? kin.logs[h]! : together(kin.logs[h]!, slipBefore);
-      logWeight[h]! += together(kin.logs[h]! + more, slipAfter) - before;
+      evidence[h] = together(kin.logs[h]! + more, slipAfter) - before;
       kin.logs[h]! += more;
     }
     kin.logSlip = slipAfter;
     kin.size++;
+    const earlier = taken.get(test.instrument) ?? 0;
+    taken.set(test.instrument, earlier + 1);
+    addEvidence(logWeight, evidence, Math.min(mostUncertain, uncertainEach * earlier));
   };
+}
+
+/**
+ * The loads, wires and battery of this vehicle are not just as its document has them, and every reading of one instrument
+ * sees them off in the same way: nats by which evidence of the same instrument is uncertain, for each reading that it gave
+ * before, and at most. Judgement, tried on simulated vehicles whose figures are 8 % off.
+ */
+const uncertainEach = 0.08;
+const mostUncertain = 0.5;
+
+/**
+ * Adds the evidence of a reading to the weights, as far as it is beyond doubt: what speaks for or against a hypothesis by
+ * less than `uncertain` nats, compared with what was to be expected of all together, says nothing; so many hints of one
+ * sort never add up to a proof.
+ */
+function addEvidence(logWeight: Float64Array, evidence: Float64Array, uncertain: number): void {
+  let [before, after] = [-Infinity, -Infinity];
+  for (let h = 0; h < logWeight.length; h++) {
+    before = logSum(before, logWeight[h]!);
+    after = logSum(after, logWeight[h]! + evidence[h]!);
+  }
+  const expected = after - before;
+  for (let h = 0; h < logWeight.length; h++) {
+    const apart = evidence[h]! - expected;
+    const sure = Math.sign(apart) * Math.max(0, Math.abs(apart) - uncertain);
+    logWeight[h]! += expected + sure;
+  }
 }
 
 /** log(e^a + e^b). */
@@ -169,16 +206,29 @@ function logSum(a: number, b: number): number {
   return top === -Infinity ? top : top + Math.log(Math.exp(a - top) + Math.exp(b - top));
 }
 
-/** Logarithms of the priors. The first half: always there; the second: coming and going. */
-function logPriors({ hypotheses }: Predictor, comingShare: number, mended: readonly string[]): Float64Array {
-  const count = hypotheses.length;
+/** What cells hold, by hypothesis: both halves of them. */
+function byHypothesis({ cells, hypotheses }: Predictor, inCells: Float64Array): Float64Array {
+  const both = new Float64Array(2 * hypotheses.length);
+  both.set(sumByHypothesis(cells, inCells.subarray(0, cells.count), hypotheses.length));
+  both.set(sumByHypothesis(cells, inCells.subarray(cells.count), hypotheses.length), hypotheses.length);
+  return both;
+}
+
+/** Logarithms of the priors, by cell. The first half: always there; the second: coming and going. */
+function logPriors(
+  { hypotheses, cells }: Predictor,
+  comingShare: number,
+  mended: readonly string[],
+): Float64Array {
+  const { count } = cells;
   const comes = hypotheses.some(({ suspect }) => suspect === NOTHING_WRONG);
   const logWeight = new Float64Array(2 * count);
-  hypotheses.forEach(({ suspect, prior, mayComeAndGo }, h) => {
+  cells.hypothesisOf.forEach((h, c) => {
+    const { suspect, prior, mayComeAndGo } = hypotheses[h]!;
     const coming = comes && mayComeAndGo ? comingShare : 0;
-    const left = isMended(mended, suspect) ? prior * mendFailsShare : prior;
-    logWeight[h] = Math.log(left * (1 - coming));
-    logWeight[count + h] = Math.log(left * coming);
+    const left = cells.weight[c]! * (isMended(mended, suspect) ? prior * mendFailsShare : prior);
+    logWeight[c] = Math.log(left * (1 - coming));
+    logWeight[count + c] = Math.log(left * coming);
   });
   return logWeight;
 }

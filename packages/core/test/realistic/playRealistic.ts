@@ -26,6 +26,7 @@ export function playRealistic(
   seed: number,
   spoil: boolean,
   wanted?: (hypothesis: Hypothesis) => boolean,
+  flatness?: number,
 ): RealisticJob {
   const random = seededRandom(seed);
   const family = families[seed % families.length]!;
@@ -33,7 +34,7 @@ export function playRealistic(
     const circuit = family.draw(random);
     const vehicle = vehicleBehind(circuit, random);
     for (let draw = 0; draw < mostDraws; draw++) {
-      const hidden = drawFault(vehicle, random, wanted);
+      const hidden = drawFault(vehicle, random, wanted, flatness);
       const complaint = complaintOf(createWorld(vehicle, [hidden.fault], random));
       if (complaint === null) continue;
       const world = createWorld(vehicle, [hidden.fault], random);

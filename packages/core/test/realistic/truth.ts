@@ -45,7 +45,7 @@ export function vehicleBehind(circuit: Circuit, random: () => number): Circuit {
   };
   const module = (each: ModulePart): ModulePart => ({
     ...each,
-    drawAmps: log(0.003, 0.15),
+    drawAmps: log(0.001, 0.04),
     pins: each.pins.map((pin) => {
       if (pin.role === 'input') {
         return {
@@ -78,13 +78,15 @@ export interface HiddenFault {
 }
 
 /**
- * A fault at random: the kinds nearer to each other than their rates make them (the square root of each), so that rare
- * ones are met as well; its ohms anywhere between those that the search knows, its place anywhere along the wire.
+ * A fault at random, as often as its rate has it; its ohms anywhere between those that the search knows, its place
+ * anywhere along the wire.
+ * @param flatness - power of the rates: below 1, rare kinds are met more often
  */
 export function drawFault(
   circuit: Circuit,
   random: () => number,
   wanted: (hypothesis: Hypothesis) => boolean = () => true,
+  flatness = 1,
 ): HiddenFault {
   const families = new Map<number, Hypothesis[]>();
   for (const each of hypothesesOf(circuit)) {
@@ -92,7 +94,7 @@ export function drawFault(
     families.set(each.family, [...(families.get(each.family) ?? []), each]);
   }
   const list = [...families.values()];
-  const weights = list.map((members) => Math.sqrt(members.reduce((sum, { prior }) => sum + prior, 0)));
+  const weights = list.map((members) => members.reduce((sum, { prior }) => sum + prior, 0) ** flatness);
   let draw = random() * weights.reduce((sum, each) => sum + each, 0);
   const index = weights.findIndex((each) => (draw -= each) < 0);
   const members = list[index < 0 ? list.length - 1 : index]!;
