@@ -1,6 +1,6 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
-import { withCavity } from '../circuit/operatingState';
+import { withCavity, withRenewed } from '../circuit/operatingState';
 import type { ReadingValue, Test } from '../instruments/instrument';
 import { restingState } from '../circuit/restingState';
 import type { Worksite } from '../plan/work';
@@ -240,13 +240,13 @@ function withdrawn(job: JobState, reading: string, why: string): JobState {
   return { ...job, readings: job.readings.map(mark), currents: job.currents.map(mark) };
 }
 
-/** How a reading leaves the vehicle: a fuse that has blown is as good as none in its cavity, until one is fitted. */
+/** How a reading leaves the vehicle: a fuse that has blown is as good as none in its cavity, until a fresh one is fitted. */
 function afterReading({ instrument, at }: Test, state: OperatingState, value: ReadingValue): OperatingState {
   if (value.kind !== 'outcome') return state;
   const blown =
     (instrument === 'fresh-fuse' && value.outcome !== 'holds') ||
     (instrument === 'fuse-check' && value.outcome === 'blown');
-  return blown ? withCavity(state, at, { kind: 'open' }) : state;
+  return blown ? withRenewed(withCavity(state, at, { kind: 'open' }), at) : state;
 }
 
 /** The fuse that a reading shows to be whole, if it does. */

@@ -46,7 +46,7 @@ export const fuseKind: PartKind<FusePart> = {
       name: 'loose in its seat',
       rate: partRates.fuseLoose,
       hazard: 'open',
-      effects: looseOhms.map((ohms) => ({ kind: 'added', role: 'element', ohms })),
+      effects: looseOhms.map((ohms) => ({ kind: 'added', role: 'element', ohms, inPlug: true })),
     },
   ],
   stamp(part, { builder, node, state, nominalVolts }) {

@@ -154,6 +154,7 @@ function stampOutput(pin: OutputPin, { builder, state, unknowns }: StampContext,
     atRest: false,
     latched: true,
     protects: true,
+    limitUnknown: pin.limitAmps === undefined,
     overload: (volts, within) => amps(volts, within) / (pin.limitAmps ?? limits[unknowns]),
     next: (_joined, volts, stands) =>
       conditionHolds(pin.drivenWhen, state.controls, stands) && rails.awake(volts),

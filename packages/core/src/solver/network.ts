@@ -51,6 +51,8 @@ export interface SwitchingDevice {
   readonly doubtful?: (joined: boolean, volts: (node: number) => number) => boolean;
   /** A transistor that switches itself off on too much current, quicker than any fuse, until the state is another. */
   readonly protects?: boolean;
+  /** Whether it is not known at how many amps it opens. */
+  readonly limitUnknown?: boolean;
   /** Amps as a multiple of what opens it, for what opens on too much current. */
   readonly overload?: (volts: (node: number) => number, ohms: number) => number;
   /**

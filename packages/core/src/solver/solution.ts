@@ -189,7 +189,9 @@ function settleHeld(
     const phases = roundUntilRest(network, joined, (each) => solved(each, fault), held, ohmsOf, opened);
     const blows = mostOverloaded(network, phases, held, ohmsOf, opened);
     if (blows < 0) {
-      const [only, ...more] = phases.map((phase) => solutionOf(network, fault, faults, phase, held));
+      const [only, ...more] = phases.map((phase) =>
+        solutionOf(network, fault, faults, phase, held, opened),
+      );
       return more.length === 0 ? only! : averaged([only!, ...more], chattering(network, phases));
     }
     opened.add(blows);
@@ -340,10 +342,12 @@ function solutionOf(
   faults: readonly Fault[],
   { joined, updated: { volts, floating, port, allVolts, allOhms } }: Phase,
   held: readonly (boolean | null)[],
+  opened: ReadonlySet<number>,
 ): Solution {
   const doubtful = network.switches.some(
-    ({ doubtful: doubts }, index) =>
-      doubts !== undefined && held[index] === null && doubts(joined[index]!, volts),
+    ({ doubtful: doubts, limitUnknown }, index) =>
+      (limitUnknown === true && opened.has(index)) ||
+      (doubts !== undefined && held[index] === null && doubts(joined[index]!, volts)),
   );
   return {
     network,

@@ -2,6 +2,7 @@ import { NOTHING_WRONG } from '../faults/hypotheses';
 import { instrumentById } from '../instruments/instruments';
 import { sumByHypothesis } from './cells';
 import type { Predictor } from './predictor';
+import { expectedness } from './surprise';
 import { comesAndGoesShare } from '../faults/rates';
 import type { ReadingLikelihood, TakenReading } from './likelihood';
 import { repeatedSlip, slipLikelihood, slipShare } from './likelihood';
@@ -51,7 +52,7 @@ export interface Suspicion {
   /** Largest first; every suspect of the circuit. Sums to 1. */
   readonly suspects: readonly Suspect[];
   readonly effects: readonly ReadingEffect[];
-  /** The reading that is more likely a slip than not, if any: the worst of them. */
+  /** The reading that fits worst, where it is more likely a slip than not or hardly to be explained. */
   readonly likelyMistake: string | null;
 }
 
@@ -59,6 +60,9 @@ export interface Suspicion {
 export const clearedBelow = 0.01;
 /** A reading is marked as a likely mistake from this probability of a slip on. */
 const mistakeFrom = 0.5;
+/** Or where one hypothesis has this much and what was read is this much less likely than what it has it show. Judgement. */
+const leadsFrom = 0.5;
+const surprisesBelow = 0.065;
 
 /** A slip of this probability means that no single fault explains every reading: pairs are tried. */
 const contradictionFrom = 0.3;
@@ -118,10 +122,7 @@ export function suspicionOf(
     ...steps[index]!,
     slipProbability,
   }));
-  const worst = effects.reduce<ReadingEffect | null>(
-    (most, each) => (each.slipProbability > (most?.slipProbability ?? mistakeFrom) ? each : most),
-    null,
-  );
+  const worst = worstFitting(predictor, readings, effects, posterior);
   return {
     hypotheses: posterior.subarray(0, hypotheses.length),
     comingAndGoing: posterior.subarray(hypotheses.length),
@@ -129,7 +130,7 @@ export function suspicionOf(
     pairs,
     suspects: ranked(predictor, posterior, pairs),
     effects,
-    likelyMistake: worst?.id ?? null,
+    likelyMistake: worst,
   };
 }
 
@@ -204,6 +205,35 @@ function addEvidence(logWeight: Float64Array, evidence: Float64Array, uncertain:
 function logSum(a: number, b: number): number {
   const top = Math.max(a, b);
   return top === -Infinity ? top : top + Math.log(Math.exp(a - top) + Math.exp(b - top));
+}
+
+/** The reading that fits worst: likelier a slip than not, or one that what leads by far hardly ever shows. */
+function worstFitting(
+  predictor: Predictor,
+  readings: readonly TakenReading[],
+  effects: readonly ReadingEffect[],
+  posterior: Float64Array,
+): string | null {
+  const slip = effects.reduce<ReadingEffect | null>(
+    (most, each) => (each.slipProbability > (most?.slipProbability ?? mistakeFrom) ? each : most),
+    null,
+  );
+  if (slip !== null) return slip.id;
+  const count = predictor.hypotheses.length;
+  const leader = posterior.reduce((most, chance, h) => (chance > posterior[most]! ? h : most), 0);
+  const family = predictor.hypotheses[leader]?.family;
+  const together = predictor.hypotheses.reduce(
+    (sum, each, h) => (each.family === family ? sum + posterior[h]! : sum),
+    0,
+  );
+  // What comes and goes may well show nothing.
+  if (leader >= count || together < leadsFrom) return null;
+  let [least, found]: [number, string | null] = [surprisesBelow, null];
+  for (const reading of readings) {
+    const expected = expectedness(predictor, reading, leader);
+    if (expected < least) [least, found] = [expected, reading.id];
+  }
+  return found;
 }
 
 /** What cells hold, by hypothesis: both halves of them. */

@@ -85,12 +85,11 @@ export interface HiddenFault {
 export function drawFault(
   circuit: Circuit,
   random: () => number,
-  wanted: (hypothesis: Hypothesis) => boolean = () => true,
   flatness = 1,
 ): HiddenFault {
   const families = new Map<number, Hypothesis[]>();
   for (const each of hypothesesOf(circuit)) {
-    if (each.suspect === NOTHING_WRONG || !wanted(each)) continue;
+    if (each.suspect === NOTHING_WRONG) continue;
     families.set(each.family, [...(families.get(each.family) ?? []), each]);
   }
   const list = [...families.values()];

@@ -1,0 +1,143 @@
+import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
+import { families } from '../test/realistic/families';
+import { expectedOfTruth, playRealistic } from '../test/realistic/playRealistic';
+import type { RealisticSet } from '../test/realistic/playRealistic';
+import type { Stated } from '../test/simulatedJobs';
+import { calibration } from '../test/simulatedJobs';
+import type { Figure } from './figure';
+
+/** Jobs of each set; `GRIM_LANTERN_JOBS` asks for more or fewer. */
+const jobs = Number(process.env['GRIM_LANTERN_JOBS'] ?? 150);
+const threads = 2;
+
+/** What is kept of one job: small enough to be sent between threads. */
+interface Outcome {
+  readonly family: string;
+  readonly right: boolean;
+  readonly proven: boolean;
+  readonly readings: number;
+  readonly minutes: number;
+  readonly stated: readonly Stated[];
+  /** Whether the wrong entry was named; null where none was made, or it was what the vehicle might well have shown. */
+  readonly named: boolean | null;
+}
+
+function outcomeOf(set: RealisticSet, seed: number): Outcome {
+  const { family, hidden, played, right, vehicle } = playRealistic(seed, set);
+  const spoiled = played.steps.findIndex((step) => step.spoiled);
+  const step = played.steps[spoiled];
+  const plainlyWrong = step !== undefined && expectedOfTruth(vehicle, hidden, step) < plainlyBelow;
+  return {
+    family,
+    right,
+    proven: played.end === 'proven',
+    readings: played.readings,
+    minutes: played.minutes,
+    stated: played.steps.map(({ leading }) => ({
+      probability: leading[0]?.probability ?? 0,
+      cause: leading[0]?.id === hidden.suspect,
+    })),
+    named: plainlyWrong ? played.steps.some(({ likelyMistake }) => likelyMistake === spoiled) : null,
+  };
+}
+
+/** What was entered is wrong when the vehicle shows it this much less often than what it usually shows. */
+const plainlyBelow = 0.05;
+
+interface Task {
+  readonly set: RealisticSet;
+  readonly thread: number;
+}
+
+if (!isMainThread) {
+  const { set, thread } = workerData as Task;
+  const outcomes: Outcome[] = [];
+  for (let seed = thread; seed < jobs; seed += threads) outcomes.push(outcomeOf(set, seed));
+  parentPort?.postMessage(outcomes);
+}
+
+async function played(set: RealisticSet): Promise<readonly Outcome[]> {
+  const slices = Array.from(
+    { length: threads },
+    (_each, thread) =>
+      new Promise<readonly Outcome[]>((resolve, reject) => {
+        const worker = new Worker(new URL(import.meta.url), { workerData: { set, thread } satisfies Task });
+        worker.once('message', resolve);
+        worker.once('error', reject);
+      }),
+  );
+  return (await Promise.all(slices)).flat();
+}
+
+const share = (list: readonly Outcome[], wanted: (each: Outcome) => boolean) =>
+  (100 * list.filter(wanted).length) / Math.max(1, list.length);
+
+/**
+ * Whole jobs on circuits drawn for the purpose, thirteen kinds of them: the vehicle compiled with its fault, its figures
+ * 8 % off those of the document, and what no diagram gives settled at random.
+ */
+export default async function realistic(): Promise<readonly Figure[]> {
+  const clean = await played('clean');
+  const spoiled = await played('one wrong');
+  const shorted = await played('short inside a load');
+  const figure = (name: string, value: number, unit: string, at?: 'least' | 'most', bar?: number): Figure => ({
+    name,
+    value,
+    unit,
+    bar: at === undefined || bar === undefined ? null : { at, value: bar },
+  });
+  const named = spoiled.filter((each) => each.named !== null);
+  const wrongAndProven = (each: Outcome) => each.proven && !each.right;
+  const { error, table } = calibration(clean.flatMap(({ stated }) => stated));
+  const dirty = calibration(spoiled.flatMap(({ stated }) => stated));
+  const mean = (list: readonly Outcome[], of: (each: Outcome) => number) =>
+    list.reduce((sum, each) => sum + of(each), 0) / Math.max(1, list.length);
+  return [
+    figure(`right, ${clean.length} jobs`, share(clean, ({ right }) => right), '%', 'least', 97),
+    figure(`wrong and proven, ${clean.length} jobs`, share(clean, wrongAndProven), '%', 'most', 0.5),
+    figure('calibration error', error, '', 'most', 0.02),
+    figure('proven', share(clean, ({ proven }) => proven), '%'),
+    figure('readings', mean(clean, ({ readings }) => readings), ''),
+    figure('minutes', mean(clean, ({ minutes }) => minutes), 'min'),
+    figure(
+      `one of the first six readings wrong: right, ${spoiled.length} jobs`,
+      share(spoiled, ({ right }) => right),
+      '%',
+      'least',
+      93,
+    ),
+    figure('one wrong: wrong and proven', share(spoiled, wrongAndProven), '%', 'most', 1),
+    figure(
+      `one wrong: it is named, of ${named.length} that the vehicle would hardly have shown`,
+      share(named, (each) => each.named === true),
+      '%',
+      'least',
+      85,
+    ),
+    figure('one wrong: calibration error', dirty.error, '', 'most', 0.02),
+    figure(
+      `a load shorted inside, 0.05 to 1 Ω: right, ${shorted.length} jobs`,
+      share(shorted, ({ right }) => right),
+      '%',
+      'least',
+      97,
+    ),
+    figure('a load shorted inside: wrong and proven', share(shorted, wrongAndProven), '%', 'most', 0.5),
+    ...families.map(({ name }) => {
+      const own = clean.filter(({ family }) => family === name);
+      return figure(`${name}: right, ${own.length} jobs`, share(own, ({ right }) => right), '%');
+    }),
+    ...[
+      { name: 'clean', rows: table },
+      { name: 'one wrong', rows: dirty.table },
+    ].flatMap(({ name, rows }) =>
+      rows.map(({ from, to, said, came, count }) =>
+        figure(
+          `${name}: stated ${from} to ${to} % (${count} times, ${said.toFixed(1)} % on average): was the cause`,
+          came,
+          '%',
+        ),
+      ),
+    ),
+  ];
+}

@@ -1,0 +1,30 @@
+import { withBlown } from '../circuit/operatingState';
+import { instrumentById } from '../instruments/instruments';
+import { toScale } from '../instruments/prediction';
+import type { TakenReading } from './likelihood';
+import { openedBefore } from './openedBefore';
+import type { Predictor } from './predictor';
+
+/**
+ * How far a reading is from what one hypothesis has it show: its likelihood as a share of that of the likeliest value.
+ * 1 is just as expected; where nothing can be told, it is 1 as well.
+ */
+export function expectedness(predictor: Predictor, reading: TakenReading, hypothesis: number): number {
+  const { test, value } = reading;
+  const opened = openedBefore(predictor, reading).find(({ hypotheses }) => hypotheses.includes(hypothesis));
+  const state = opened === undefined ? reading.state : withBlown(reading.state, opened.fuses);
+  const prediction = predictor.predict(state, test, hypothesis);
+  const { display } = instrumentById(test.instrument);
+  if (prediction.kind === 'outcomes') {
+    if (display.kind !== 'outcomes' || value.kind !== 'outcome') return 0;
+    const index = display.outcomes.findIndex(({ id }) => id === value.outcome);
+    return (prediction.chances[index] ?? 0) / Math.max(...prediction.chances);
+  }
+  if (prediction.kind !== 'number' || display.kind !== 'number') return 1;
+  const { overload, mean, deviation } = prediction;
+  const most = Math.max(overload, 1 - overload);
+  if (value.kind === 'overload') return overload / most;
+  if (value.kind !== 'number') return 0;
+  const distance = (toScale(display.scale, value.value) - mean) / deviation;
+  return ((1 - overload) / most) * Math.exp(-(distance ** 2) / 2);
+}
