@@ -4,6 +4,7 @@ import { CliProblem } from './cliProblem';
 import { diagnose, reportDocument, reportText } from './diagnose';
 import { readCircuit, readJob } from './documents';
 import { parseState } from './parseState';
+import { play, playDocument, playText } from './play';
 import { parseFault, scanDocument, scanText } from './scan';
 import { solveDocument, solveText } from './solve';
 import { recordedCsv, traceDocument, traceText } from './trace';
@@ -15,7 +16,8 @@ const usage = `./lantern diagnose JOB.json [--json]
 ./lantern scan CIRCUIT.json [--state …] [--fault W09=open] [--json]
 ./lantern survey CIRCUIT.json [--state …] [--fault W09=open --fault …] [--json]
 ./lantern trace RECORDING.csv [--expected 11] [--rating 30] [--style "regular blade"] [--save OTHER.trace] [--json]
-./lantern record CIRCUIT.json --fuse F30 [--state …] [--fault FAN=drags] [--seconds 20] [--seed 1]`;
+./lantern record CIRCUIT.json --fuse F30 [--state …] [--fault FAN=drags] [--seconds 20] [--seed 1]
+./lantern play CIRCUIT.json --fault "W09=short to ground 0.3" [--symptom F17=blows@saloon=on] [--truth OTHER.json] [--spoil] [--seed 1] [--kit usual] [--json]`;
 
 /** Runs one command. @returns what it prints. @throws {CliProblem} */
 export function runCommand(words: readonly string[]): string {
@@ -59,6 +61,12 @@ export function runCommand(words: readonly string[]): string {
       const wrong = fault.flatMap((each) => parseFault(circuit, each) ?? []);
       return recordedCsv(circuit, parseState(circuit, state), wrong[0] ?? null, rest);
     }
+    case 'play': {
+      const circuit = readCircuit(file);
+      const truth = rest.truth === undefined ? circuit : readCircuit(rest.truth);
+      const report = play(circuit, truth, { fault, ...rest });
+      return json ? asDocument(playDocument(report)) : playText(report);
+    }
     default:
       throw new CliProblem(usage, 2);
   }
@@ -80,6 +88,10 @@ function understood(words: readonly string[]) {
         seconds: { type: 'string', default: '20' },
         seed: { type: 'string', default: '1' },
         save: { type: 'string' },
+        symptom: { type: 'string', multiple: true, default: [] },
+        truth: { type: 'string' },
+        spoil: { type: 'boolean', default: false },
+        kit: { type: 'string', default: 'usual' },
       },
     });
     const [command = '', file] = positionals;

@@ -1,5 +1,5 @@
 import type { Circuit, Condition, Part } from '@grim-lantern/core';
-import { checkCircuit, footprintIds, fuseStyles } from '@grim-lantern/core';
+import { checkCircuit, footprintIds, fuseStyles, showsItself } from '@grim-lantern/core';
 import { z } from 'zod';
 import { localId, shortText, terminal } from './text';
 
@@ -39,6 +39,8 @@ const condition: z.ZodType<Condition> = z.lazy(() =>
 );
 
 const common = { id: localId, name: shortText, place: localId, price: z.number().min(0).max(1e6).optional() };
+/** How a load shows that it works. */
+const shows = z.enum(showsItself).optional();
 const fuseStyle = z.enum(fuseStyles);
 const inCentre = { centre: shortText, cavity: shortText };
 
@@ -55,6 +57,8 @@ const part = z.discriminatedUnion('kind', [
     suppressionDiode: z.boolean().optional(),
     solidState: z.boolean().optional(),
     footprint: z.enum(footprintIds).optional(),
+    pullInVolts: positive.optional(),
+    dropOutVolts: positive.optional(),
     coilBand: z.strictObject({ leastOhms: positive, mostOhms: positive }).optional(),
     pins: z.strictObject({
       coilFeed: shortText,
@@ -79,18 +83,21 @@ const part = z.discriminatedUnion('kind', [
     kind: z.literal('lamp'),
     watts: positive,
     count: z.number().int().min(1).max(20),
+    shows,
   }),
   z.strictObject({
     ...common,
     kind: z.literal('two-filament lamp'),
     watts: z.tuple([positive, positive]).readonly(),
     uses: z.tuple([shortText, shortText]).readonly(),
+    shows,
   }),
   z.strictObject({ ...common, kind: z.literal('diode') }),
   z.strictObject({
     ...common,
     kind: z.enum(['resistor', 'heater', 'solenoid', 'motor']),
     ohms: positive,
+    shows,
   }),
   z.strictObject({
     ...common,
@@ -103,6 +110,7 @@ const part = z.discriminatedUnion('kind', [
   z.strictObject({
     ...common,
     kind: z.literal('module'),
+    drawAmps: positive.optional(),
     pins: z
       .array(
         z.union([
@@ -111,12 +119,18 @@ const part = z.discriminatedUnion('kind', [
             pin: localId,
             role: z.enum(['low-side output', 'high-side output']),
             drivenWhen: condition,
+            supply: localId.optional(),
+            onOhms: positive.optional(),
+            leakOhms: positive.optional(),
+            limitAmps: positive.optional(),
           }),
           z.strictObject({
             pin: localId,
             role: z.literal('input'),
             pull: z.enum(['up', 'down']),
-            pullOhms: positive,
+            pullOhms: positive.optional(),
+            pullTo: localId.optional(),
+            highAboveVolts: positive.optional(),
           }),
           z.strictObject({
             pin: localId,

@@ -20,6 +20,7 @@ export type {
   Workshop,
 } from './api';
 export { circuitSchema } from './circuit';
+export { faultProblem, faultSchema } from './fault';
 export { jobEventSchema, operatingStateSchema } from './job';
 export { jobFileSchema, portableJobSchema } from './jobFile';
 export type { JobFile, PortableJob } from './jobFile';

@@ -34,6 +34,7 @@ export const operatingStateSchema = z.strictObject({
     .readonly()
     .optional(),
   renewed: z.array(localId).max(1000).readonly().optional(),
+  blown: z.array(localId).max(1000).readonly().optional(),
 }) satisfies z.ZodType<OperatingState>;
 
 export const instrumentSchema = z.enum([
@@ -57,6 +58,10 @@ export const instrumentSchema = z.enum([
   'tap',
   'relay-bench',
   'trace',
+  'fuse-check',
+  'relay-click',
+  'clamp-amps',
+  'wire-drop',
 ]);
 
 export const testSchema = z.strictObject({

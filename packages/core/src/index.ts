@@ -16,6 +16,7 @@ export {
   cavityFill,
   stateKey,
   withApart,
+  withBlown,
   withCavity,
   withControl,
   withLead,
@@ -38,7 +39,8 @@ export { restingState } from './circuit/restingState';
 export type { CavityFill, Lead, OperatingState } from './circuit/operatingState';
 export { partById, placeById, sectionById, terminalName, terminalsOf } from './circuit/terminals';
 export { CoreError } from './errors';
-export { thingsOf } from './faults/fault';
+export type { Effect } from './faults/effect';
+export { faultedId, thingsOf } from './faults/fault';
 export type { Fault } from './faults/fault';
 export { NOTHING_WRONG, hypothesesOf } from './faults/hypotheses';
 export { sights } from './faults/sights';
@@ -194,3 +196,11 @@ export type { PullEffect, RestSurvey, SurveyedFuse } from './survey/restSurvey';
 export { simulatedSurvey } from './survey/simulatedSurvey';
 export { fusesOf, surveyOrder } from './survey/surveyOrder';
 export type { SurveyOrder } from './survey/surveyOrder';
+export { fuseInDoubt } from './job/fuseInDoubt';
+export { showsItself } from './parts/partKind';
+export type { ShowsItself } from './parts/partKind';
+export { complaintOf } from './play/complaint';
+export type { Complaint } from './play/complaint';
+export { playJob } from './play/playJob';
+export type { PlayedJob, PlayedStep } from './play/playJob';
+export { createWorld } from './play/world';

@@ -22,4 +22,8 @@ export const flagWords: Readonly<Record<InstrumentId, string>> = {
   'relay-bench': 'take it out',
   trace: 'clamp here',
   codes: 'read here',
+  'fuse-check': 'look here',
+  'relay-click': 'feel here',
+  'clamp-amps': 'clamp here',
+  'wire-drop': 'both ends here',
 };

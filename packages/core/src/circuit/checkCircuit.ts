@@ -77,10 +77,17 @@ function partFlaws(circuit: Circuit, part: Part, path: string): CircuitFlaw[] {
 
 function moduleFlaws(circuit: Circuit, { pins }: ModulePart, path: string): CircuitFlaw[] {
   const inputs = pins.filter(({ role }) => role === 'input').map(({ pin }) => pin);
+  const fed = (path: string, pin: string | undefined, roles: readonly string[]): CircuitFlaw[] =>
+    pin === undefined || pins.some((each) => each.pin === pin && roles.includes(each.role))
+      ? []
+      : [{ path, message: `Expected a ${roles.join(' or ')} pin of this module: got “${pin}”.` }];
   return pins.flatMap((each, p) => {
+    if (each.role === 'input') return fed(`${path}.pins.${p}.pullTo`, each.pullTo, ['supply', 'sensor supply']);
     if (!('drivenWhen' in each)) return [];
     const at = `${path}.pins.${p}.drivenWhen`;
-    return conditionClauses(each.drivenWhen).flatMap((clause) => {
+    return [
+      ...fed(`${path}.pins.${p}.supply`, each.supply, ['supply']),
+      ...conditionClauses(each.drivenWhen).flatMap((clause) => {
       if ('control' in clause) {
         return [
           ...refers(circuit, at, 'controls', clause.control),
@@ -90,7 +97,8 @@ function moduleFlaws(circuit: Circuit, { pins }: ModulePart, path: string): Circ
       return inputs.includes(clause.input)
         ? []
         : [{ path: at, message: `Expected an input pin of this module: got “${clause.input}”.` }];
-    });
+      }),
+    ];
   });
 }
 

@@ -44,6 +44,7 @@ export const clampAmps: Instrument = {
     }
     const fill = cavityFill(setting.state, at).kind;
     if (part.kind !== 'fuse' || fill !== 'fuse') return notApplicable('There is no fuse in this cavity.');
+    const ohms = fuseOhms(part);
     return {
       probe: {
         kind: 'work',
@@ -51,10 +52,10 @@ export const clampAmps: Instrument = {
         b: nodeAt(setting, `${at}.load`),
         part: at,
         role: 'element',
-        ohms: fuseOhms(part),
+        ohms,
       },
       // A fuse that has opened has the supply's volts over it and carries nothing.
-      show: (across) => show(Math.abs(across) > 2 * part.ratingAmps * fuseOhms(part) ? 0 : across / fuseOhms(part)),
+      show: (across) => show(Math.abs(across) > 2 * part.ratingAmps * ohms ? 0 : across / ohms),
     };
   },
 };

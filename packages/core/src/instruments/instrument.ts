@@ -181,11 +181,22 @@ export function predictOn(
 
 /** What an instrument that has been laid would show on one solution of the network it was laid on. */
 export function predictLaid({ probe, show }: Laid, display: Display, solution: Solution): Prediction {
-  const shown = (each: Solution) => {
-    const { first, second } = sensed(probe, each);
+  const { phases } = solution;
+  if (phases === null) {
+    const { first, second } = sensed(probe, solution);
     return show(first, second);
-  };
-  return solution.phases === null ? shown(solution) : mixPhases(display, solution.phases.map(shown));
+  }
+  const each = phases.map((phase) => sensed(probe, phase));
+  if (seesPhases(probe, display)) return mixPhases(display, each.map(({ first, second }) => show(first, second)));
+  const mean = (of: (one: { first: number; second: number }) => number) =>
+    each.reduce((sum, one) => sum + of(one) / each.length, 0);
+  return show(mean(({ first }) => first), mean(({ second }) => second));
+}
+
+/** Whether an instrument shows each phase of a buzzing circuit by itself; a meter or a clamp shows their average. */
+function seesPhases({ kind }: Probe, display: Display): boolean {
+  const flickers = display.kind === 'outcomes' && display.outcomes.some(({ id }) => id === 'flickers');
+  return flickers || kind === 'stands' || kind === 'output' || kind === 'fuse load';
 }
 
 /** What a probe takes off one solution. */

@@ -1,6 +1,6 @@
 import type { Display } from './instrument';
 import type { NumberScale, Prediction } from './prediction';
-import { fromScale, toScale, wanderingVolts } from './prediction';
+import { toScale, wanderingVolts } from './prediction';
 
 /**
  * One prediction for what may be one of several, each as likely: chances are averaged; numbers become one with the mean
@@ -47,19 +47,12 @@ const calledFlickering = 0.55;
 const seenFrom = 0.4;
 
 /**
- * What an instrument shows while the circuit goes round through a few phases many times a second: a meter their average,
- * an eye that it flickers, or anything between the phases. None of it condemns a healthy part.
+ * What is seen of a lamp or a load while the circuit goes round through a few phases many times a second: that it flickers,
+ * or anything between the phases. None of it condemns a healthy part.
  */
 export function mixPhases(display: Display, predictions: readonly Prediction[]): Prediction {
   const mixed = mixPredictions(display, predictions);
-  if (display.kind === 'number' || mixed.kind !== 'outcomes') {
-    if (display.kind !== 'number' || mixed.kind !== 'number') return mixed;
-    const values = predictions.map((each) =>
-      each.kind === 'number' ? fromScale(display.scale, each.mean) : 0,
-    );
-    const average = values.reduce((sum, each) => sum + each / values.length, 0);
-    return { ...mixed, mean: toScale(display.scale, average) };
-  }
+  if (display.kind === 'number' || mixed.kind !== 'outcomes') return mixed;
   const flickers = display.outcomes.findIndex(({ id }) => id === 'flickers');
   const differ = mixed.chances.some((_chance, o) => {
     const own = predictions.map((each) => (each.kind === 'outcomes' ? each.chances[o]! : 0));

@@ -22,7 +22,8 @@ export interface InputPin {
   readonly pin: string;
   readonly role: 'input';
   readonly pull: 'up' | 'down';
-  readonly pullOhms: number;
+  /** A range where it is not given. */
+  readonly pullOhms?: number | undefined;
   /** The supply or sensor supply that it is pulled up to; the module's first supply when absent. */
   readonly pullTo?: string | undefined;
   /** Volts above which it reads high, where known. */
@@ -56,6 +57,8 @@ const drivenOhms: UnknownFigure = { usual: 0.1, low: 0.02, high: 0.5 };
 const leakOhms: UnknownFigure = { usual: 220_000, low: 10_000, high: 1e9 };
 const highSideLimitAmps: UnknownFigure = { usual: 25, low: 15, high: 50 };
 const lowSideLimitAmps: UnknownFigure = { usual: 8, low: 4, high: 25 };
+/** Ohms that an input is pulled through, where they are not given. Judgement. */
+const pullOhms: UnknownFigure = { usual: 4700, low: 1000, high: 50_000 };
 /** Ohms between the grounds of one module. Judgement. */
 const groundsOhms = 0.05;
 /** Ohms of a pin in its plug. Judgement. */
@@ -165,14 +168,15 @@ function stampOutput(pin: OutputPin, { builder, state, unknowns }: StampContext,
 
 function stampInput(pin: InputPin, { builder, nominalVolts, unknowns }: StampContext, rails: Rails): void {
   const at = rails.inner(pin.pin);
+  const pull = pin.pullOhms ?? pullOhms[unknowns];
   const up = pin.pullTo === undefined ? rails.supply : rails.inner(pin.pullTo);
   const above = (volts: Volts) => volts(at) - volts(rails.ground);
-  builder.resistor(`pull ${pin.pin}`, at, pin.pull === 'up' ? up : rails.ground, pin.pullOhms);
+  builder.resistor(`pull ${pin.pin}`, at, pin.pull === 'up' ? up : rails.ground, pull);
   builder.switching({
     role: pin.pin,
     a: at,
     b: at,
-    ohms: pin.pullOhms,
+    ohms: pull,
     atRest: false,
     next: (_joined, volts) =>
       rails.awake(volts) && above(volts) > (pin.highAboveVolts ?? highShare[unknowns] * nominalVolts),

@@ -47,8 +47,8 @@ export function beliefOf({ hypotheses }: Predictor, suspicion: Suspicion): Belie
 }
 
 /**
- * A belief of at most so many rows that looks like a larger one: each row kept stands, with their probability, for those
- * passed over before it. They are taken at even steps of the cumulative square root of probability, so that what is
+ * A belief of at most so many rows that looks like a larger one: each row kept stands, with their probability, for its
+ * neighbours. They are taken at even steps of the cumulative square root of probability, so that what is
  * unlikely still has rows of its own where one suspect has nearly everything. Neighbours in the order of the document
  * stand for each other, as neighbours on a wire do.
  */
@@ -57,21 +57,28 @@ export function sampled({ hypotheses }: Predictor, belief: Belief, most: number)
   if (count <= most) return belief;
   const step = belief.chances.reduce((sum, chance) => sum + Math.sqrt(chance), 0) / most;
   const rows: Row[] = [];
-  let [reached, next, passed] = [0, step / 2, 0];
-  let likeliest = 0;
-  for (let k = 0; k < belief.hypotheses.length; k++) {
-    const chance = belief.chances[k]!;
-    reached += Math.sqrt(chance);
-    passed += chance;
-    if (chance >= belief.chances[likeliest]!) likeliest = k;
-    const last = k === belief.hypotheses.length - 1;
-    if (reached < next && !(last && passed > 0)) continue;
-    while (next <= reached) next += step;
-    rows.push({ hypothesis: belief.hypotheses[likeliest]!, coming: belief.coming[likeliest] === 1, chance: passed });
-    passed = 0;
-    likeliest = Math.min(k + 1, belief.hypotheses.length - 1);
+  const roots = belief.chances.map(Math.sqrt);
+  for (let from = 0, before = 0, next = step; from < roots.length; next += step) {
+    let [end, reached, mass] = [from, before, 0];
+    while (end < roots.length && (end === from || reached + roots[end]! / 2 < next)) {
+      reached += roots[end]!;
+      mass += belief.chances[end++]!;
+    }
+    while (next + step <= reached) next += step;
+    const k = middleOf(roots, from, end);
+    rows.push({ hypothesis: belief.hypotheses[k]!, coming: belief.coming[k] === 1, chance: mass });
+    [from, before] = [end, reached];
   }
   return asBelief(hypotheses, rows);
+}
+
+/** The index at which half of a stretch of weights is reached. */
+function middleOf(weights: Float64Array, from: number, end: number): number {
+  let half = 0;
+  for (let k = from; k < end; k++) half += weights[k]! / 2;
+  let k = from;
+  for (let sum = weights[k]!; sum < half && k < end - 1; sum += weights[k]!) k++;
+  return k;
 }
 
 /**

@@ -14,6 +14,12 @@ export interface Weighed {
 /** A state is not asked for when it opens a fuse with more than this probability. */
 const mostOpening = 0.03;
 
+/**
+ * Predictions made for states that no plan has looked at before: some tenths of a second. The dearer states wait for a
+ * later plan, which finds the cheap ones known.
+ */
+const mostNewGlances = 40_000;
+
 /** So many more come along that lie behind trim. */
 const longestBehindTrim = 16;
 
@@ -32,8 +38,13 @@ export function shortlist(
   const glance = glanceOf(scales);
   const list = bestOf(length);
   const behindTrim = bestOf(longestBehindTrim);
+  let glances = 0;
   for (const state of byState) {
     if (doubt <= Math.min(list.worst(), behindTrim.worst()) * state.leastCost) continue;
+    if (state.isNew()) {
+      if (glances > mostNewGlances) continue;
+      glances += state.questions * scales.belief.chances.length;
+    }
     if (state.opensFuse(scales.belief) > mostOpening) continue;
     state.visit((offer, cost, strips) => {
       const most = Math.min(doubt, offer.mostBits);

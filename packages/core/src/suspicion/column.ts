@@ -128,10 +128,13 @@ export class Column {
     this.glanced = { order: shared, rows: 0, column: null };
   }
 
-  /** The column with the rows of some hypotheses filled; null when all that were ever asked for so look the same. */
+  /**
+   * The column with the rows of some hypotheses filled, for a glance: as if the figures that no diagram gives were the usual
+   * ones. Null when all that were ever asked for so look the same.
+   */
   telling(hypotheses: Int32Array): PredictionColumn | null {
     this.shared.ask(hypotheses);
-    return this.glanced.column === null && this.alike() ? null : this.fill(this.glanced);
+    return this.glanced.column === null && this.alike() ? null : this.fill(this.glanced, false);
   }
 
   /** The column with every row filled. */
@@ -141,13 +144,13 @@ export class Column {
 
   /** The column with the rows of some hypotheses filled, whether they look the same or not. */
   rowsFor(hypotheses: Int32Array): PredictionColumn {
-    if (this.shared.has(hypotheses)) return this.fill(this.glanced);
     this.asked ??= { order: new RowOrder(this.shared.count), rows: 0, column: null };
     this.asked.order.ask(hypotheses);
-    return this.fill(this.asked);
+    return this.fill(this.asked, true);
   }
 
-  private fill(filled: Filled): PredictionColumn {
+  /** @param whole - the figures that no diagram gives count as well */
+  private fill(filled: Filled, whole: boolean): PredictionColumn {
     const { order } = filled;
     if (filled.column !== null && filled.rows === order.length) return filled.column;
     const missing = order.since(filled.rows);
@@ -157,19 +160,19 @@ export class Column {
     for (let k = 0; k < missing.length; k++) {
       const h = missing[k]!;
       const regime = regimeOf(this.table.solution(h));
-      store(column, filled.rows++, this.prediction(h, first[k]!, second[k]!), regime);
+      store(column, filled.rows++, this.prediction(h, first[k]!, second[k]!, whole), regime);
     }
     filled.column = column;
     return column;
   }
 
-  private prediction(h: number, first: number, second: number): Prediction {
+  private prediction(h: number, first: number, second: number, whole: boolean): Prediction {
     const solution = this.table.solution(h);
     const usual =
       solution.phases === null
         ? this.laid.show(first, second)
         : predictLaid(this.laid, this.display, solution);
-    if (!this.unknown.decide(solution, first, second)) return usual;
+    if (!whole || !this.unknown.decide(solution, first, second)) return usual;
     return mixPredictions(this.display, [usual, ...this.unknown.predictions(h)]);
   }
 

@@ -50,7 +50,7 @@ export function vehicleBehind(circuit: Circuit, random: () => number): Circuit {
       if (pin.role === 'input') {
         return {
           ...pin,
-          pullOhms: near(pin.pullOhms),
+          pullOhms: pin.pullOhms === undefined ? log(1500, 20_000) : near(pin.pullOhms),
           highAboveVolts: pin.highAboveVolts ?? circuit.nominalVolts * between(0.28, 0.52),
         };
       }
