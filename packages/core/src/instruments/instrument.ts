@@ -209,10 +209,10 @@ function sensed(probe: Probe, solution: Solution): { first: number; second: numb
       return { first: volts, second: ohms };
     }
     case 'across':
-      return { first: solution.volts(probe.a) - solution.volts(probe.b), second: 0 };
+      return { first: voltsAcross(solution, probe.a, probe.b), second: 0 };
     case 'work':
       return {
-        first: (solution.volts(probe.a) - solution.volts(probe.b)) * workingShare(probe, solution.faults),
+        first: voltsAcross(solution, probe.a, probe.b) * workingShare(probe, solution.faults),
         second: 0,
       };
     case 'amps':
@@ -222,7 +222,7 @@ function sensed(probe: Probe, solution: Solution): { first: number; second: numb
     case 'fuse load': {
       const { a, b, fuse, ohms, ratingAmps, wet } = probe;
       const element = { part: fuse, role: 'element', ohms };
-      const own = (solution.volts(a) - solution.volts(b)) * workingShare(element, solution.faults);
+      const own = voltsAcross(solution, a, b) * workingShare(element, solution.faults);
       const share = Math.abs(own) / ohms / ratingAmps;
       return {
         first: solution.blown.includes(fuse) ? Infinity : share,
@@ -252,6 +252,12 @@ function sensed(probe: Probe, solution: Solution): { first: number; second: numb
     case 'vain':
       return { first: 0, second: 0 };
   }
+}
+
+/** Volts from one node to another; none where nothing ties the two together. */
+function voltsAcross({ volts, floating, port }: Solution, a: number, b: number): number {
+  if ((floating(a) || floating(b)) && !Number.isFinite(port(a, b).ohms)) return 0;
+  return volts(a) - volts(b);
 }
 
 /** What a `within` probe takes off: nothing, a coil, a contact that sticks, one that is otherwise bad, or the wrong type. */
@@ -334,15 +340,6 @@ export function senseAll(
       }
       return;
     }
-    case 'across': {
-      const { a, b } = probe;
-      for (let k = 0; k < count; k++) {
-        const volts = table.volts(faults[k]!);
-        first[k] = volts[a]! - volts[b]!;
-        second[k] = 0;
-      }
-      return;
-    }
     case 'amps': {
       const branch = table.network.branches[table.network.sectionBranch.get(probe.section) ?? -1];
       for (let k = 0; k < count; k++) {
@@ -358,6 +355,7 @@ export function senseAll(
       }
       return;
     }
+    case 'across':
     case 'work':
     case 'element amps':
     case 'fuse load':

@@ -77,7 +77,7 @@ function middleOf(weights: Float64Array, from: number, end: number): number {
   let half = 0;
   for (let k = from; k < end; k++) half += weights[k]! / 2;
   let k = from;
-  for (let sum = weights[k]!; sum < half && k < end - 1; sum += weights[k]!) k++;
+  for (let sum = weights[k]!; sum <= half && k < end - 1; sum += weights[k]!) k++;
   return k;
 }
 

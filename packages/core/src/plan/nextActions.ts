@@ -53,7 +53,7 @@ const namedFrom = 0.02;
 /** Of a belief of more rows than this, only a sample of so many is ever weighed: each stands for 0.8 %. */
 const mostRows = 128;
 /** Every candidate is weighed on a sample of this many rows; so many of the best are weighed in full. */
-const glanceRows = 24;
+const glanceRows = 32;
 const shortlisted = 40;
 /** So many of those are tried as the next thing to do. */
 const triedBehindTrim = 4;

@@ -141,7 +141,7 @@ export function offersByState(
   near: ReadonlySet<string> | null,
 ): readonly StateOffers[] {
   const { circuit } = predictor;
-  const asked = askedByState(limits.taken);
+  const asked = askedByState(limits.taken, limits.leastBits === undefined ? mostTimes : mostTimesProving);
   const refused = new Set(limits.refused);
   const pinned = limits.pinned === undefined ? null : new Set(limits.pinned);
   const outOfReach = (place: string) => refused.has(place) || pinned?.has(place) === false;
@@ -229,13 +229,23 @@ function costsIn(circuit: Circuit, site: Worksite, change: Change, { preferred, 
   };
 }
 
+/**
+ * One instrument at one point is asked at most so often, whatever the state, and less often where a verdict is to be sworn
+ * to: one slip explains all of its readings, so another instrument or another point tells more.
+ */
+const mostTimes = 4;
+const mostTimesProving = 2;
+
 /** Which tests have been taken, by state (null: none at all); what does not depend on the state was taken in all of them. */
-function askedByState(taken: readonly TakenReading[]) {
+function askedByState(taken: readonly TakenReading[], most: number) {
+  const times = new Map<string, number>();
   const byState = new Map<string, Set<string>>();
   const anywhere = new Set<string>();
   for (const { test, state } of taken) {
     const question = `${test.instrument} ${test.at}`;
-    if (!instrumentById(test.instrument).electrical) anywhere.add(question);
+    const before = (times.get(question) ?? 0) + 1;
+    times.set(question, before);
+    if (!instrumentById(test.instrument).electrical || before >= most) anywhere.add(question);
     const key = stateKey(state);
     byState.set(key, (byState.get(key) ?? new Set()).add(question));
   }

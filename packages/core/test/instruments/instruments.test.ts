@@ -37,9 +37,10 @@ const ohmsOf = (bench: Bench, at: string) => {
 
 describe('ohms to ground', () => {
   test('see the cold lamps and the strips in parallel, healthy: no proof of a short', () => {
-    // Two times 10 W at 13.5 V: 18.2 Ω hot, 1.52 Ω cold, two in parallel 0.76; strips and outlet 24 ∥ 24 ∥ 18 = 7.2.
+    // Two times 10 W at 13.5 V: 18.2 Ω hot, 1.52 Ω cold, two in parallel 0.76; strips and outlet 24 ∥ 24 ∥ 18 = 7.2;
+    // wires and sockets add some 0.05.
     const relayOut = withApart(states.fuseOut, 'K4', true);
-    expect(ohmsOf(benchOf(relayOut), 'K4.normallyOpen')).toBeCloseTo(1 / (2 / 1.519 + 1 / 7.2), 1);
+    expect(ohmsOf(benchOf(relayOut), 'K4.normallyOpen')).toBeCloseTo(1 / (2 / 1.519 + 1 / 7.2) + 0.05, 1);
   });
 
   test('show OL on the parted, unplugged door side, and the short when there is one', () => {
@@ -101,7 +102,9 @@ describe('the voltmeter', () => {
 
 describe('the limiter lamp', () => {
   test('is bright on a short, and glows through the healthy loads as well', () => {
-    expect(shows(benchOf(states.limiterOn, shortAt('W17', 0.1)), 'cavity-lamp', 'F17')).toBe('Bright');
+    expect(shows(benchOf(states.limiterOn, shortAt('W07', 0.1)), 'cavity-lamp', 'F17')).toBe('Bright');
+    // Behind the relay, whose coil hangs on the same fuse: the short takes the coil's volts, the relay lets go, and pulls.
+    expect(shows(benchOf(states.limiterOn, shortAt('W17', 0.1)), 'cavity-lamp', 'F17')).toMatch(/flickers/i);
     // Healthy, 20 W of cold lamps and the strips leave it most of the volts: that glow is no short.
     expect(shows(benchOf(states.limiterOn), 'cavity-lamp', 'F17')).not.toBe('Dark');
   });

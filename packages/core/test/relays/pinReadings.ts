@@ -2,14 +2,13 @@ import type { OperatingState } from '../../src/circuit/operatingState';
 import { withApart } from '../../src/circuit/operatingState';
 import { restingState } from '../../src/circuit/restingState';
 import type { Fault } from '../../src/faults/fault';
-import type { Test } from '../../src/instruments/instrument';
+import type { ReadingValue, Test } from '../../src/instruments/instrument';
 import { instrumentById } from '../../src/instruments/instruments';
 import type { JobEvent } from '../../src/job/events';
-import { simulateReading } from '../../src/job/simulateReading';
 import type { RelayTerminal } from '../../src/parts/relay';
 import { commandStates, relayById, wholeState } from '../../src/relays/commanded';
 import { pinInstruments, pinState } from '../../src/relays/socketVerdict';
-import { stateSolver } from '../../src/solver/solution';
+import { createWorld } from '../../src/play/world';
 import type { Predictor } from '../../src/suspicion/predictor';
 
 const author = '00000000-0000-4000-8000-000000000001';
@@ -23,6 +22,7 @@ export function pinReadings(
   random: () => number,
 ): readonly JobEvent[] {
   const { circuit } = healthy;
+  const world = createWorld(circuit, [fault], random);
   const pins = Object.keys(relayById(circuit, relay).pins) as RelayTerminal[];
   const { pulled, released } = commandStates(healthy, relay, restingState(circuit).controls);
   const states = [pulled, released]
@@ -38,7 +38,7 @@ export function pinReadings(
   );
   return asked
     .filter(({ test, state }) => instrumentById(test.instrument).mayPropose(circuit, state, test.at))
-    .map(({ test, state }, index) => readingOf(healthy, test, state, fault, random, index));
+    .map(({ test, state }, index) => event(test, state, world.read(state, test), index));
 }
 
 /** One reading as an event of a job. */
@@ -50,8 +50,10 @@ export function readingOf(
   random: () => number,
   index: number,
 ): JobEvent {
-  const bench = { circuit, state, solution: stateSolver(circuit, state).solve(fault) };
-  const value = simulateReading(bench, test, random);
+  return event(test, state, createWorld(circuit, [fault], random).read(state, test), index);
+}
+
+function event(test: Test, state: OperatingState, value: ReadingValue, index: number): JobEvent {
   const id = `00000000-0000-4000-9000-${String(index).padStart(12, '0')}`;
   return { id, author, at, type: 'reading-taken', test, state, value, typed: '' };
 }

@@ -74,7 +74,6 @@ const cases: readonly (readonly [name: string, fault: Fault, quarter: string, tr
     'relay',
     /opens when it pulls/,
   ],
-  ['85 and 86 exchanged, a diode inside', within('K', { kind: 'turn', role: 'diode' }), 'relay', /exchanged/],
 ];
 
 test.each(cases)(
@@ -86,6 +85,21 @@ test.each(cases)(
     expect(story.trouble).toMatch(trouble);
   },
 );
+
+test('85 and 86 exchanged, a diode inside, a switch to ground: the coil’s fuse blows, and the relay stands out', () => {
+  const { circuit: switched } = relayCircuit({ ...draw, command: 'switch' });
+  const [all, sound] = [createPredictor(switched), createPredictor(switched, [])];
+  const events = pinReadings(sound, 'K', within('K', { kind: 'turn', role: 'diode' }), seededRandom(1));
+  const job = foldJob(switched, events);
+  const { stories } = socketVerdict(all, sound, job, assess(all, job).suspicion, 'K');
+  expect(stories[0]!.trouble).toMatch(/exchanged/);
+});
+
+test('behind a module that protects itself, the same looks like a module that gives no command: nothing is sworn to', () => {
+  const { job } = verdictWith(within('K', { kind: 'turn', role: 'diode' }));
+  expect(job.readings.length).toBeGreaterThan(20);
+  expect(assess(predictor, job).proven).toBe(false);
+});
 
 test('a contact of 30 mΩ is not condemned by volts at the pins: 10 A drop 0.3 V, the meter’s own error', () => {
   // 12.6 V over 1.2 Ω: about 10 A. A drop over the contact itself, under current, is what shows it.
