@@ -51,14 +51,17 @@ const firstReadings = 6;
  */
 export function play(believed: Circuit, truth: Circuit, words: PlayWords): PlayReport {
   const seed = Number(words.seed);
-  if (!Number.isSafeInteger(seed)) throw new CliProblem(`--seed: Expected a whole number: got “${words.seed}”.`, 2);
+  if (!Number.isSafeInteger(seed))
+    throw new CliProblem(`--seed: Expected a whole number: got “${words.seed}”.`, 2);
   if (words.fault.length < 1 || words.fault.length > 2) {
     throw new CliProblem('--fault: Expected one fault, or two: --fault W09=open, or --fault with JSON.', 2);
   }
   const random = seededRandom(seed);
   const faults = words.fault.map((each) => faultOf(truth, each));
   const complaint =
-    words.symptom.length > 0 ? told(believed, words.symptom) : complaintOf(createWorld(truth, faults, random));
+    words.symptom.length > 0
+      ? told(believed, words.symptom)
+      : complaintOf(createWorld(truth, faults, random));
   if (complaint === null) {
     throw new CliProblem('--fault: Nobody would notice this fault. Say what is noticed with --symptom.', 2);
   }
@@ -116,8 +119,10 @@ function told(circuit: Circuit, symptoms: readonly string[]): Complaint {
     const [at = '', outcome = ''] = what.split('=');
     const option = `--symptom ${symptom}`;
     const part = circuit.parts.find(({ id }) => id === at.split('~')[0]);
-    if (part === undefined) throw new CliProblem(`${option}: Expected a fuse, a load or the battery: got “${at}”.`, 2);
-    const id: InstrumentId = part.kind === 'fuse' ? 'fresh-fuse' : part.kind === 'battery' ? 'clamp-amps' : 'load';
+    if (part === undefined)
+      throw new CliProblem(`${option}: Expected a fuse, a load or the battery: got “${at}”.`, 2);
+    const id: InstrumentId =
+      part.kind === 'fuse' ? 'fresh-fuse' : part.kind === 'battery' ? 'clamp-amps' : 'load';
     const instrument = instrumentById(id);
     if (!instrument.targets(circuit).includes(at)) {
       throw new CliProblem(`${option}: Expected one of ${instrument.targets(circuit).join(', ')}.`, 2);
@@ -128,7 +133,10 @@ function told(circuit: Circuit, symptoms: readonly string[]): Complaint {
       if (display.outcomes.some((known) => known.id === outcome)) {
         return { state, test: { instrument: id, at }, value: { kind: 'outcome', outcome } as const };
       }
-      throw new CliProblem(`${option}: Expected one of ${display.outcomes.map((known) => known.id).join(', ')}.`, 2);
+      throw new CliProblem(
+        `${option}: Expected one of ${display.outcomes.map((known) => known.id).join(', ')}.`,
+        2,
+      );
     }
     const read = parseReading(outcome, display.scale);
     if (read.status === 'refused') throw new CliProblem(`${option}: ${read.why}`, 2);

@@ -4,7 +4,11 @@ import { z } from 'zod';
 import { localId, shortText } from './text';
 
 const ohms = z.number().positive('Expected ohms above 0.').max(1e7, 'Expected at most 10 MΩ.');
-const position = z.number().gt(0, 'Expected a share above 0.').lt(1, 'Expected a share below 1.').default(0.5);
+const position = z
+  .number()
+  .gt(0, 'Expected a share above 0.')
+  .lt(1, 'Expected a share below 1.')
+  .default(0.5);
 const section = { section: localId };
 const role = shortText;
 const inPlug = z.literal(true).optional();
@@ -42,7 +46,8 @@ export const faultSchema = z.discriminatedUnion('kind', [
 
 /** What in a fault does not fit a circuit, in one sentence; null where all does. */
 export function faultProblem(circuit: Circuit, fault: Fault): string | null {
-  const sections = fault.kind === 'part' ? [] : [fault.section, 'other' in fault ? fault.other : fault.section];
+  const sections =
+    fault.kind === 'part' ? [] : [fault.section, 'other' in fault ? fault.other : fault.section];
   const stray = sections.find((id) => !circuit.sections.some((each) => each.id === id));
   if (stray !== undefined) return `Expected a section of this circuit: got “${stray}”.`;
   if (fault.kind !== 'part') return null;
@@ -50,11 +55,19 @@ export function faultProblem(circuit: Circuit, fault: Fault): string | null {
   if (part === undefined) return `Expected a part of this circuit: got “${fault.part}”.`;
   const terminals = terminalsOf(part).map((each) => each.slice(part.id.length + 1));
   const { effect } = fault;
-  const named = 'terminal' in effect ? [effect.terminal, 'other' in effect ? effect.other : effect.terminal] : [];
+  const named =
+    'terminal' in effect ? [effect.terminal, 'other' in effect ? effect.other : effect.terminal] : [];
   const unknown = named.find((each) => !terminals.includes(each));
-  if (unknown !== undefined) return `Expected a terminal of ${part.id} (${terminals.join(', ')}): got “${unknown}”.`;
+  if (unknown !== undefined)
+    return `Expected a terminal of ${part.id} (${terminals.join(', ')}): got “${unknown}”.`;
   if (!('role' in effect)) return null;
-  const roles = [...new Set(kindOf(part).failures(part).flatMap((each) => each.effects.flatMap(rolesOf)))];
+  const roles = [
+    ...new Set(
+      kindOf(part)
+        .failures(part)
+        .flatMap((each) => each.effects.flatMap(rolesOf)),
+    ),
+  ];
   return roles.includes(effect.role)
     ? null
     : `Expected an element of ${part.id} (${roles.join(', ')}): got “${effect.role}”.`;

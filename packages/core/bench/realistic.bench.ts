@@ -72,6 +72,10 @@ async function played(set: RealisticSet): Promise<readonly Outcome[]> {
 const share = (list: readonly Outcome[], wanted: (each: Outcome) => boolean) =>
   (100 * list.filter(wanted).length) / Math.max(1, list.length);
 
+function figure(name: string, value: number, unit: string, at?: 'least' | 'most', bar?: number): Figure {
+  return { name, value, unit, bar: at === undefined || bar === undefined ? null : { at, value: bar } };
+}
+
 /**
  * Whole jobs on circuits drawn for the purpose, thirteen kinds of them: the vehicle compiled with its fault, its figures
  * 8 % off those of the document, and what no diagram gives settled at random.
@@ -80,44 +84,12 @@ export default async function realistic(): Promise<readonly Figure[]> {
   const clean = await played('clean');
   const spoiled = await played('one wrong');
   const shorted = await played('short inside a load');
-  const figure = (name: string, value: number, unit: string, at?: 'least' | 'most', bar?: number): Figure => ({
-    name,
-    value,
-    unit,
-    bar: at === undefined || bar === undefined ? null : { at, value: bar },
-  });
-  const named = spoiled.filter((each) => each.named !== null);
-  const wrongAndProven = (each: Outcome) => each.proven && !each.right;
-  const { error, table } = calibration(clean.flatMap(({ stated }) => stated));
-  const dirty = calibration(spoiled.flatMap(({ stated }) => stated));
-  const mean = (list: readonly Outcome[], of: (each: Outcome) => number) =>
-    list.reduce((sum, each) => sum + of(each), 0) / Math.max(1, list.length);
   return [
-    figure(`right, ${clean.length} jobs`, share(clean, ({ right }) => right), '%', 'least', 97),
-    figure(`wrong and proven, ${clean.length} jobs`, share(clean, wrongAndProven), '%', 'most', 0.5),
-    figure('calibration error', error, '', 'most', 0.02),
-    figure('proven', share(clean, ({ proven }) => proven), '%'),
-    figure('readings', mean(clean, ({ readings }) => readings), ''),
-    figure('minutes', mean(clean, ({ minutes }) => minutes), 'min'),
-    figure(
-      `one of the first six readings wrong: right, ${spoiled.length} jobs`,
-      share(spoiled, ({ right }) => right),
-      '%',
-      'least',
-      93,
-    ),
-    figure('one wrong: wrong and proven', share(spoiled, wrongAndProven), '%', 'most', 1),
-    figure(
-      `one wrong: it is named, of ${named.length} that the vehicle would hardly have shown`,
-      share(named, (each) => each.named === true),
-      '%',
-      'least',
-      85,
-    ),
-    figure('one wrong: calibration error', dirty.error, '', 'most', 0.02),
+    ...cleanFigures(clean),
+    ...spoiledFigures(spoiled),
     figure(
       `a load shorted inside, 0.05 to 1 Ω: right, ${shorted.length} jobs`,
-      share(shorted, ({ right }) => right),
+      rightShare(shorted),
       '%',
       'least',
       97,
@@ -125,19 +97,69 @@ export default async function realistic(): Promise<readonly Figure[]> {
     figure('a load shorted inside: wrong and proven', share(shorted, wrongAndProven), '%', 'most', 0.5),
     ...families.map(({ name }) => {
       const own = clean.filter(({ family }) => family === name);
-      return figure(`${name}: right, ${own.length} jobs`, share(own, ({ right }) => right), '%');
+      return figure(`${name}: right, ${own.length} jobs`, rightShare(own), '%');
     }),
-    ...[
-      { name: 'clean', rows: table },
-      { name: 'one wrong', rows: dirty.table },
-    ].flatMap(({ name, rows }) =>
-      rows.map(({ from, to, said, came, count }) =>
-        figure(
-          `${name}: stated ${from} to ${to} % (${count} times, ${said.toFixed(1)} % on average): was the cause`,
-          came,
-          '%',
-        ),
-      ),
+  ];
+}
+
+const rightShare = (list: readonly Outcome[]) => share(list, ({ right }) => right);
+const wrongAndProven = (each: Outcome) => each.proven && !each.right;
+const mean = (list: readonly Outcome[], of: (each: Outcome) => number) =>
+  list.reduce((sum, each) => sum + of(each), 0) / Math.max(1, list.length);
+
+function cleanFigures(clean: readonly Outcome[]): readonly Figure[] {
+  return [
+    figure(`right, ${clean.length} jobs`, rightShare(clean), '%', 'least', 97),
+    figure('wrong and proven', share(clean, wrongAndProven), '%', 'most', 0.5),
+    figure(
+      'proven',
+      share(clean, ({ proven }) => proven),
+      '%',
     ),
+    figure(
+      'readings',
+      mean(clean, ({ readings }) => readings),
+      '',
+    ),
+    figure(
+      'minutes',
+      mean(clean, ({ minutes }) => minutes),
+      'min',
+    ),
+    ...calibrationFigures('clean', clean),
+  ];
+}
+
+function spoiledFigures(spoiled: readonly Outcome[]): readonly Figure[] {
+  const plain = spoiled.filter(({ named }) => named !== null);
+  const named = share(plain, (each) => each.named === true);
+  return [
+    figure(
+      `one of the first six readings wrong: right, ${spoiled.length} jobs`,
+      rightShare(spoiled),
+      '%',
+      'least',
+      93,
+    ),
+    figure('one wrong: wrong and proven', share(spoiled, wrongAndProven), '%', 'most', 1),
+    figure(
+      `one wrong: named, of ${plain.length} that the vehicle would hardly have shown`,
+      named,
+      '%',
+      'least',
+      85,
+    ),
+    ...calibrationFigures('one wrong', spoiled),
+  ];
+}
+
+function calibrationFigures(name: string, list: readonly Outcome[]): readonly Figure[] {
+  const { error, table } = calibration(list.flatMap(({ stated }) => stated));
+  return [
+    figure(`${name}: calibration error`, error, '', 'most', 0.02),
+    ...table.map(({ from, to, said, came, count }) => {
+      const stated = `stated ${from} to ${to} % (${count} times, ${said.toFixed(1)} % on average)`;
+      return figure(`${name}: ${stated}: was the cause`, came, '%');
+    }),
   ];
 }

@@ -82,21 +82,22 @@ function moduleFlaws(circuit: Circuit, { pins }: ModulePart, path: string): Circ
       ? []
       : [{ path, message: `Expected a ${roles.join(' or ')} pin of this module: got “${pin}”.` }];
   return pins.flatMap((each, p) => {
-    if (each.role === 'input') return fed(`${path}.pins.${p}.pullTo`, each.pullTo, ['supply', 'sensor supply']);
+    if (each.role === 'input')
+      return fed(`${path}.pins.${p}.pullTo`, each.pullTo, ['supply', 'sensor supply']);
     if (!('drivenWhen' in each)) return [];
     const at = `${path}.pins.${p}.drivenWhen`;
     return [
       ...fed(`${path}.pins.${p}.supply`, each.supply, ['supply']),
       ...conditionClauses(each.drivenWhen).flatMap((clause) => {
-      if ('control' in clause) {
-        return [
-          ...refers(circuit, at, 'controls', clause.control),
-          ...positionFlaws(circuit, at, clause.control, clause.is),
-        ];
-      }
-      return inputs.includes(clause.input)
-        ? []
-        : [{ path: at, message: `Expected an input pin of this module: got “${clause.input}”.` }];
+        if ('control' in clause) {
+          return [
+            ...refers(circuit, at, 'controls', clause.control),
+            ...positionFlaws(circuit, at, clause.control, clause.is),
+          ];
+        }
+        return inputs.includes(clause.input)
+          ? []
+          : [{ path: at, message: `Expected an input pin of this module: got “${clause.input}”.` }];
       }),
     ];
   });

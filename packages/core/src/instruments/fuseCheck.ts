@@ -23,10 +23,13 @@ export const fuseCheck: Instrument = {
   minutes: 0.3,
   targets: fuseTargets,
   place: (circuit, at) => partById(circuit, at).place,
-  instruction: (circuit, at) => `See whether ${partById(circuit, at).name} is whole: both legs, or pull it and look`,
-  mayPropose: (_circuit, state, at) => cavityFill(state, at).kind === 'fuse' && state.blown?.includes(at) !== true,
+  instruction: (circuit, at) =>
+    `See whether ${partById(circuit, at).name} is whole: both legs, or pull it and look`,
+  mayPropose: (_circuit, state, at) =>
+    cavityFill(state, at).kind === 'fuse' && state.blown?.includes(at) !== true,
   lay(setting, at) {
-    if (cavityFill(setting.state, at).kind !== 'fuse') return notApplicable('There is no fuse in this cavity.');
+    if (cavityFill(setting.state, at).kind !== 'fuse')
+      return notApplicable('There is no fuse in this cavity.');
     return {
       probe: { kind: 'stands', part: at, role: 'element' },
       show(whole) {

@@ -9,7 +9,7 @@ import type { FaultTable } from '../solver/faultTable';
 import { hasDiodes } from '../solver/solution';
 import type { Solution } from '../solver/solution';
 import { mixPhases } from './mixPredictions';
-import type { NumberScale, Prediction } from './prediction';
+import type { Display, Prediction } from './prediction';
 
 export type InstrumentId =
   | 'ohmmeter'
@@ -131,16 +131,6 @@ export interface Laid {
   readonly show: (first: number, second: number) => Prediction;
 }
 
-export interface Outcome {
-  readonly id: string;
-  readonly name: string;
-}
-
-/** What an instrument shows: a number on a scale, or one of a few outcomes. */
-export type Display =
-  | { readonly kind: 'number'; readonly scale: NumberScale }
-  | { readonly kind: 'outcomes'; readonly outcomes: readonly Outcome[] };
-
 /** One kind of instrument, whole: a file that gives this, its id above and its line in `instruments.ts`. */
 export interface Instrument {
   readonly id: InstrumentId;
@@ -176,7 +166,11 @@ export function predictOn(
   { circuit, state, solution }: Bench,
   at: Target,
 ): Prediction {
-  return predictLaid(instrument.lay({ circuit, state, network: solution.network }, at), instrument.display, solution);
+  return predictLaid(
+    instrument.lay({ circuit, state, network: solution.network }, at),
+    instrument.display,
+    solution,
+  );
 }
 
 /** What an instrument that has been laid would show on one solution of the network it was laid on. */
@@ -187,10 +181,17 @@ export function predictLaid({ probe, show }: Laid, display: Display, solution: S
     return show(first, second);
   }
   const each = phases.map((phase) => sensed(probe, phase));
-  if (seesPhases(probe, display)) return mixPhases(display, each.map(({ first, second }) => show(first, second)));
+  if (seesPhases(probe, display))
+    return mixPhases(
+      display,
+      each.map(({ first, second }) => show(first, second)),
+    );
   const mean = (of: (one: { first: number; second: number }) => number) =>
     each.reduce((sum, one) => sum + of(one) / each.length, 0);
-  return show(mean(({ first }) => first), mean(({ second }) => second));
+  return show(
+    mean(({ first }) => first),
+    mean(({ second }) => second),
+  );
 }
 
 /** Whether an instrument shows each phase of a buzzing circuit by itself; a meter or a clamp shows their average. */

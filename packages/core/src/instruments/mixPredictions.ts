@@ -1,5 +1,4 @@
-import type { Display } from './instrument';
-import type { NumberScale, Prediction } from './prediction';
+import type { Display, NumberScale, Prediction } from './prediction';
 import { toScale, wanderingVolts } from './prediction';
 
 /**
@@ -26,9 +25,7 @@ function mixNumbers(scale: NumberScale, predictions: readonly Prediction[]): Pre
   const top = toScale(scale, wanderingVolts);
   const all = predictions.flatMap((each) => {
     if (each.kind === 'number') return [each];
-    return each.kind === 'wandering'
-      ? [{ mean: top / 2, deviation: top / Math.sqrt(12), overload: 0 }]
-      : [];
+    return each.kind === 'wandering' ? [{ mean: top / 2, deviation: top / Math.sqrt(12), overload: 0 }] : [];
   });
   const overload = all.reduce((sum, each) => sum + each.overload / all.length, 0);
   const shown = all.filter((each) => each.overload < 1);

@@ -28,6 +28,16 @@ export interface NumberScale {
   readonly overload: boolean;
 }
 
+export interface Outcome {
+  readonly id: string;
+  readonly name: string;
+}
+
+/** What an instrument shows: a number on a scale, or one of a few outcomes. */
+export type Display =
+  | { readonly kind: 'number'; readonly scale: NumberScale }
+  | { readonly kind: 'outcomes'; readonly outcomes: readonly Outcome[] };
+
 /** Volts below which a floating wire mostly seems to stand, and the most that it picks up. Judgement. */
 export const wanderingVolts = 15;
 

@@ -32,7 +32,8 @@ export const relayClick: Instrument = {
   mayPropose: (_circuit, state, at) => state.batteryConnected && !state.apart.includes(at),
   lay(setting, at) {
     const part = partById(setting.circuit, at);
-    if (part.kind !== 'relay' || setting.state.apart.includes(at)) return notApplicable('It is out of its socket.');
+    if (part.kind !== 'relay' || setting.state.apart.includes(at))
+      return notApplicable('It is out of its socket.');
     const { nominalVolts } = setting.circuit;
     const pullsAt = Math.sqrt(pullInShare.usual * dropOutShare.high) * nominalVolts;
     return {

@@ -5,7 +5,8 @@ import type { ReadingValue, Test } from '../instruments/instrument';
 import { restingState } from '../circuit/restingState';
 import type { Worksite } from '../plan/work';
 import { workFor } from '../plan/work';
-import type { PastState, TakenReading } from '../suspicion/likelihood';
+import type { TakenReading } from '../suspicion/likelihood';
+import type { PastState } from '../suspicion/openedBefore';
 import type { JobEvent } from './events';
 
 /** A reading in the ledger; a withdrawn one stays, marked. */

@@ -17,13 +17,7 @@ export function fuseInDoubt(predictor: Predictor, job: JobState, { suspicion }: 
   if (job.readings.length === 0 || !state.batteryConnected) return null;
   const fuses = predictor.circuit.parts.filter(({ id, kind }) => kind === 'fuse' && isFitted(state, id));
   const lastSeen = job.past.at(-1)?.whole;
-  const earlier = openedBefore(predictor, {
-    id: '',
-    test: { instrument: 'look', at: '' },
-    state,
-    value: { kind: 'overload' },
-    before: job.past,
-  });
+  const earlier = openedBefore(predictor, { state, before: job.past });
   const chances = new Map<string, number>();
   const add = (fuse: string, chance: number) => chances.set(fuse, (chances.get(fuse) ?? 0) + chance);
   const { hypotheses } = suspicion;

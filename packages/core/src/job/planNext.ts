@@ -81,9 +81,7 @@ function plan(
     ...limits,
     taken,
     leastBits: leastProvingBits,
-  }).filter(
-    ({ test }) => !keys.has(`${test.instrument} ${test.at}`),
-  );
+  }).filter(({ test }) => !keys.has(`${test.instrument} ${test.at}`));
   const rate = ({ bits, work }: ProposedAction) => bits / work.minutes;
   const [first] = others;
   const better = first === undefined ? looks : looks.filter((look) => rate(look) >= rate(first));

@@ -205,8 +205,7 @@ function stampSensorSupply(pin: SensorSupplyPin, { builder }: StampContext, rail
     ohms: regulatedOhms,
     atRest: false,
     next: (joined, volts, stands) =>
-      rails.awake(volts) &&
-      (joined ? !tooMuch(volts) : !stands(limiting) || across(volts) >= sourceVolts),
+      rails.awake(volts) && (joined ? !tooMuch(volts) : !stands(limiting) || across(volts) >= sourceVolts),
     doubtful: (_joined, volts) => rails.drowsy(volts),
   });
   const ohms = (stiffness * sourceVolts) / limitAmps;
@@ -218,8 +217,7 @@ function stampSensorSupply(pin: SensorSupplyPin, { builder }: StampContext, rail
     ohms,
     atRest: false,
     next: (joined, volts, stands) =>
-      rails.awake(volts) &&
-      (joined ? across(volts) < sourceVolts : stands(pin.pin) && tooMuch(volts)),
+      rails.awake(volts) && (joined ? across(volts) < sourceVolts : stands(pin.pin) && tooMuch(volts)),
   });
 }
 
@@ -245,7 +243,14 @@ function wholeFailures(part: ModulePart): readonly PartFailure[] {
     }));
   return [
     ...(all.length > 1
-      ? [{ name: 'dead as a whole', rate: partRates.moduleDead, hazard: 'wet path to ground', effects: dead(all) } as const]
+      ? [
+          {
+            name: 'dead as a whole',
+            rate: partRates.moduleDead,
+            hazard: 'wet path to ground',
+            effects: dead(all),
+          } as const,
+        ]
       : []),
     ...groups.map((group): PartFailure => ({
       name: `outputs ${group.map(({ pin }) => pin).join(', ')} dead together`,

@@ -1,5 +1,5 @@
 import { partRates } from '../faults/partRates';
-import type { Effect } from '../faults/effect';
+import type { Effect, PartFailure } from '../faults/effect';
 import { diodeContact } from './diode';
 import type { PartCommon, PartKind, UnknownFigure, Unknowns } from './partKind';
 
@@ -90,6 +90,31 @@ function socketPin(role: 'coilFeed' | 'coilCommand' | 'supply' | 'normallyOpen',
     : { kind: 'cut', role: 'coil', atRest: contacts, inPlug: true };
 }
 
+/** What goes wrong with a contact that closes as the coil pulls. */
+function contactFailures(role: 'normallyOpen' | 'secondOpen'): readonly PartFailure[] {
+  const which = role === 'secondOpen' ? 'second contact' : 'contact';
+  return [
+    {
+      name: `${which} never closes`,
+      rate: partRates.relayNeverCloses,
+      hazard: 'open',
+      effects: [{ kind: 'hold', role, joined: false }],
+    },
+    {
+      name: `${which} welded`,
+      rate: partRates.relayWelded,
+      hazard: 'open',
+      effects: [{ kind: 'hold', role, joined: true }],
+    },
+    {
+      name: `burnt ${which}`,
+      rate: partRates.relayBurnt,
+      hazard: 'open',
+      effects: burntOhms.map((ohms) => ({ kind: 'added', role, ohms })),
+    },
+  ];
+}
+
 export const relayKind: PartKind<RelayPart> = {
   removal: 'pull',
   removalMinutes: 0.3,
@@ -109,29 +134,7 @@ export const relayKind: PartKind<RelayPart> = {
       hazard: 'open',
       effects: [{ kind: 'bridge', role: 'coil', ohms: shortedCoilOhms }],
     },
-    ...openContacts(pins).flatMap((role) => {
-      const which = role === 'secondOpen' ? 'second contact' : 'contact';
-      return [
-        {
-          name: `${which} never closes`,
-          rate: partRates.relayNeverCloses,
-          hazard: 'open',
-          effects: [{ kind: 'hold', role, joined: false }],
-        },
-        {
-          name: `${which} welded`,
-          rate: partRates.relayWelded,
-          hazard: 'open',
-          effects: [{ kind: 'hold', role, joined: true }],
-        },
-        {
-          name: `burnt ${which}`,
-          rate: partRates.relayBurnt,
-          hazard: 'open',
-          effects: burntOhms.map((ohms) => ({ kind: 'added', role, ohms }) as const),
-        },
-      ] as const;
-    }),
+    ...openContacts(pins).flatMap(contactFailures),
     ...(['coilFeed', 'coilCommand', 'supply', 'normallyOpen'] as const).map((role) => ({
       name: `pin ${pins[role]} loose in its socket`,
       rate: partRates.socketPinOpen,

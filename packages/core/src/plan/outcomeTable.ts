@@ -1,5 +1,6 @@
 import { presentShare } from '../faults/rates';
-import type { Instrument, Outcome } from '../instruments/instrument';
+import type { Instrument } from '../instruments/instrument';
+import type { Outcome } from '../instruments/prediction';
 import { allInstruments } from '../instruments/instruments';
 import type { NumberScale } from '../instruments/prediction';
 import { fromScale, normalCdf, toScale, wanderingVolts } from '../instruments/prediction';

@@ -32,7 +32,8 @@ const burnsAmps = 15;
 export function complaintOf(world: World): Complaint | null {
   const { circuit } = world;
   const rest = restingState(circuit);
-  if (batteryAmps(world.solution(rest)) - batteryAmps(solveTogether(circuit, rest, [])) > burnsAmps) return null;
+  if (batteryAmps(world.solution(rest)) - batteryAmps(solveTogether(circuit, rest, [])) > burnsAmps)
+    return null;
   const once = controlsMoved(circuit, rest);
   const states = [rest, ...once, ...once.flatMap((state) => controlsMoved(circuit, state))];
   const seen = new Set<string>();
@@ -72,12 +73,7 @@ function loadTrouble(world: World, state: OperatingState): Complaint | null {
   return wrong.length === 0 ? null : { state, readings: [...wrong, ...fine.slice(0, mostOthers)] };
 }
 
-function likeliest(
-  circuit: Circuit,
-  state: OperatingState,
-  solution: Solution,
-  test: Test,
-): string {
+function likeliest(circuit: Circuit, state: OperatingState, solution: Solution, test: Test): string {
   const instrument = instrumentById(test.instrument);
   const prediction = predictOn(instrument, { circuit, state, solution }, test.at);
   if (prediction.kind !== 'outcomes' || instrument.display.kind !== 'outcomes') return '';

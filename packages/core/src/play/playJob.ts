@@ -69,11 +69,23 @@ export function playJob(
   believed: Circuit,
   world: World,
   complaint: Complaint,
-  { kit = usualKit, mostReadings = usuallyMost, spoilAt, random, predictor = createPredictor(believed) }: PlayOptions,
+  {
+    kit = usualKit,
+    mostReadings = usuallyMost,
+    spoilAt,
+    random,
+    predictor = createPredictor(believed),
+  }: PlayOptions,
 ): PlayedJob {
   const events: JobEvent[] = [];
   const steps: PlayedStep[] = [];
-  const take = (purpose: PlayedStep['purpose'], test: Test, state: OperatingState, value: ReadingValue, spoiled = false) => {
+  const take = (
+    purpose: PlayedStep['purpose'],
+    test: Test,
+    state: OperatingState,
+    value: ReadingValue,
+    spoiled = false,
+  ) => {
     events.push({ ...blank, id: `r${events.length}`, type: 'reading-taken', test, state, value, typed: '' });
     const job = foldJob(believed, events);
     const assessment = assess(predictor, job);
@@ -85,7 +97,9 @@ export function playJob(
       value,
       spoiled,
       minutes: job.minutes,
-      leading: suspects.slice(0, 3).map(({ id, probability, kinds }) => ({ id, probability, kind: kinds[0]?.name ?? '' })),
+      leading: suspects
+        .slice(0, 3)
+        .map(({ id, probability, kinds }) => ({ id, probability, kind: kinds[0]?.name ?? '' })),
       likelyMistake: likelyMistake === null ? null : Number(likelyMistake.slice(1)),
     });
     return { job, assessment };
@@ -100,7 +114,8 @@ export function playJob(
       now = take('fuse', test, job.state, world.read(job.state, test));
       continue;
     }
-    const [action] = assessment.proven || readings >= mostReadings ? [] : planNext(predictor, job, assessment, kit);
+    const [action] =
+      assessment.proven || readings >= mostReadings ? [] : planNext(predictor, job, assessment, kit);
     if (action === undefined) return ended(steps, assessment, job.minutes, readings);
     const { test, state, purpose } = action;
     const honest = world.read(state, test);
@@ -121,7 +136,9 @@ function ended(
     steps,
     end: proven ? 'proven' : isolated === null ? 'undecided' : 'stands alone, not proven',
     suspect: suspects[0]?.id ?? NOTHING_WRONG,
-    between: proven ? [] : suspects.filter(({ probability }) => probability >= betweenFrom).map(({ id }) => id),
+    between: proven
+      ? []
+      : suspects.filter(({ probability }) => probability >= betweenFrom).map(({ id }) => id),
     readings,
     minutes,
   };

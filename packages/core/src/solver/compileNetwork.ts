@@ -105,7 +105,9 @@ function partElements(
   for (const part of circuit.parts) {
     if (state.apart.includes(part.id)) continue;
     const owner = part.id;
-    const effects = faults.flatMap((each) => (each.kind === 'part' && each.part === owner ? [each.effect] : []));
+    const effects = faults.flatMap((each) =>
+      each.kind === 'part' && each.part === owner ? [each.effect] : [],
+    );
     const plain: NetworkBuilder = {
       resistor: (role, a, b, ohms) =>
         branches.push({ owner, role, a, b, siemens: siemensOf(owner, ohms), sourceVolts: 0 }),
@@ -125,7 +127,8 @@ function partElements(
     });
     for (const effect of effects) {
       if (effect.kind === 'short') plain.resistor('fault', own(effect.terminal), REFERENCE, effect.ohms);
-      if (effect.kind === 'tie') plain.resistor('fault', own(effect.terminal), own(effect.other), effect.ohms);
+      if (effect.kind === 'tie')
+        plain.resistor('fault', own(effect.terminal), own(effect.other), effect.ohms);
     }
   }
   layLeads(circuit, state, node, switches);

@@ -116,7 +116,9 @@ function partChange(base: LinearisedNetwork, { part, effect }: PartFault): Fault
         : tied(base, node, REFERENCE, [{ a: node, b: REFERENCE, siemens: 1 / effect.ohms }]);
     }
     case 'tie': {
-      const [one, other] = [effect.terminal, effect.other].map((each) => network.nodeOf.get(`${part}.${each}`));
+      const [one, other] = [effect.terminal, effect.other].map((each) =>
+        network.nodeOf.get(`${part}.${each}`),
+      );
       return one === undefined || other === undefined
         ? change(base, [])
         : tied(base, one, other, [{ a: one, b: other, siemens: 1 / effect.ohms }]);

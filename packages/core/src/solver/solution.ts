@@ -189,9 +189,7 @@ function settleHeld(
     const phases = roundUntilRest(network, joined, (each) => solved(each, fault), held, ohmsOf, opened);
     const blows = mostOverloaded(network, phases, held, ohmsOf, opened);
     if (blows < 0) {
-      const [only, ...more] = phases.map((phase) =>
-        solutionOf(network, fault, faults, phase, held, opened),
-      );
+      const [only, ...more] = phases.map((phase) => solutionOf(network, fault, faults, phase, held, opened));
       return more.length === 0 ? only! : averaged([only!, ...more], chattering(network, phases));
     }
     opened.add(blows);
@@ -278,17 +276,19 @@ function loadOf(
   phases: readonly Phase[],
   ohmsOf: readonly number[],
 ): number {
-  return phases.reduce(
-    (sum, { joined, updated }) =>
-      sum + (joined[index] && overload !== undefined ? overload(updated.volts, ohmsOf[index]!) : 0),
-    0,
-  ) / phases.length;
+  return (
+    phases.reduce(
+      (sum, { joined, updated }) =>
+        sum + (joined[index] && overload !== undefined ? overload(updated.volts, ohmsOf[index]!) : 0),
+      0,
+    ) / phases.length
+  );
 }
 
 /** The owner of the first device that stands differently in two phases. */
 function chattering({ switches }: Network, phases: readonly Phase[]): string | null {
-  const found = switches.find(
-    (_device, index) => phases.some(({ joined }) => joined[index] !== phases[0]!.joined[index]),
+  const found = switches.find((_device, index) =>
+    phases.some(({ joined }) => joined[index] !== phases[0]!.joined[index]),
   );
   return found?.owner ?? null;
 }

@@ -26,7 +26,12 @@ const steps = 2;
 export const cellWidth = 1 / (2 * steps + 1);
 
 export function cellsOf(hypotheses: readonly Hypothesis[]): Cells {
-  const list: { readonly h: number; readonly towards: number; readonly share: number; readonly weight: number }[] = [];
+  const list: {
+    readonly h: number;
+    readonly towards: number;
+    readonly share: number;
+    readonly weight: number;
+  }[] = [];
   const within = (h: number, other: number) =>
     hypotheses[other]?.family === hypotheses[h]!.family ? other : -1;
   hypotheses.forEach(({ family }, h) => {

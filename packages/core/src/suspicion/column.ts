@@ -1,4 +1,5 @@
-import type { Display, Laid } from '../instruments/instrument';
+import type { Laid } from '../instruments/instrument';
+import type { Display } from '../instruments/prediction';
 import { predictLaid, senseAll } from '../instruments/instrument';
 import { mixPredictions } from '../instruments/mixPredictions';
 import type { Prediction } from '../instruments/prediction';

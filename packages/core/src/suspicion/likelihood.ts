@@ -1,6 +1,7 @@
 import { NOTHING_WRONG } from '../faults/hypotheses';
 import { presentShare } from '../faults/rates';
-import type { Display, ReadingValue, Test } from '../instruments/instrument';
+import type { ReadingValue, Test } from '../instruments/instrument';
+import type { Display } from '../instruments/prediction';
 import { instrumentById } from '../instruments/instruments';
 import type { NumberScale, Prediction } from '../instruments/prediction';
 import { toScale, wanderingVolts } from '../instruments/prediction';
@@ -19,6 +20,7 @@ import {
   rowLength,
   wandering,
 } from './column';
+import type { PastState } from './openedBefore';
 import { openedBefore } from './openedBefore';
 import type { Predictor } from './predictor';
 
@@ -32,12 +34,6 @@ export interface TakenReading {
   readonly afterRepairs?: number;
   /** The states that the vehicle was in before it, in order; and the fuse that was seen to be whole then. */
   readonly before?: readonly PastState[];
-}
-
-/** A state that the vehicle was in, and a fuse that was known to be whole at its end. */
-export interface PastState {
-  readonly state: OperatingState;
-  readonly whole?: string | undefined;
 }
 
 /** Equal for two readings that ask the same: instrument, point and state. */
@@ -216,9 +212,7 @@ function inCell(
       ? inRow(display, column, from, value)
       : betweenRows(display, column, from, back, -by, value);
   };
-  return (
-    (onwards(row, behind[cell]!, between) + onwards(next, beyond[cell]!, 1 - between)) / 2
-  );
+  return (onwards(row, behind[cell]!, between) + onwards(next, beyond[cell]!, 1 - between)) / 2;
 }
 
 /** Likelihood of a reading a share of the way from one row to another; below 0 it is beyond the first. */

@@ -1,7 +1,18 @@
 import type { OperatingState } from '../circuit/operatingState';
 import { cavityFill, stateKey } from '../circuit/operatingState';
-import type { TakenReading } from './likelihood';
 import type { Predictor } from './predictor';
+
+/** A state that the vehicle was in, and a fuse that was known to be whole at its end. */
+export interface PastState {
+  readonly state: OperatingState;
+  readonly whole?: string | undefined;
+}
+
+/** The state in which something was read, and those that the vehicle was in before. */
+interface ReadInState {
+  readonly state: OperatingState;
+  readonly before?: readonly PastState[];
+}
 
 /** Hypotheses under which the same fuses have opened before a reading. */
 export interface OpenedGroup {
@@ -15,7 +26,7 @@ export interface OpenedGroup {
  * cavity since: a fuse that has opened stays open until another is fitted. Under the others nothing has.
  * Cost: the states × the hypotheses; each state is solved under all of them.
  */
-export function openedBefore(predictor: Predictor, reading: TakenReading): readonly OpenedGroup[] {
+export function openedBefore(predictor: Predictor, reading: ReadInState): readonly OpenedGroup[] {
   const { before = [] } = reading;
   if (before.length === 0) return [];
   const own = stateKey(reading.state);
@@ -29,14 +40,19 @@ export function openedBefore(predictor: Predictor, reading: TakenReading): reado
   const since = predictor.circuit.parts
     .filter(({ kind }) => kind === 'fuse' || kind === 'fusible link')
     .map(({ id }) => ({ id, states: fittedSince(reading.state, past, id) }))
-    .map(({ id, states }) => ({ id, opened: states.flatMap((key) => {
+    .map(({ id, states }) => ({
+      id,
+      opened: states.flatMap((key) => {
         const opened = openedIn.get(key);
         return opened === undefined || opened === null ? [] : [opened];
-      }) }))
+      }),
+    }))
     .filter(({ opened }) => opened.length > 0);
   if (since.length === 0) return [];
   for (let h = 0; h < predictor.hypotheses.length; h++) {
-    const fuses = since.filter(({ id, opened }) => opened.some((each) => each[h]!.includes(id))).map(({ id }) => id);
+    const fuses = since
+      .filter(({ id, opened }) => opened.some((each) => each[h]!.includes(id)))
+      .map(({ id }) => id);
     if (fuses.length === 0) continue;
     const key = fuses.join(' ');
     const group = groups.get(key) ?? { fuses, hypotheses: [] };
@@ -52,7 +68,11 @@ export function openedBefore(predictor: Predictor, reading: TakenReading): reado
 /** The keys of the states since the fuse that is fitted in a state was put in. */
 function fittedSince(
   now: OperatingState,
-  past: readonly { readonly state: OperatingState; readonly whole: string | undefined; readonly key: string }[],
+  past: readonly {
+    readonly state: OperatingState;
+    readonly whole: string | undefined;
+    readonly key: string;
+  }[],
   fuse: string,
 ): readonly string[] {
   const isFitted = (each: OperatingState) =>

@@ -153,8 +153,7 @@ function solveState(circuit: Circuit, state: OperatingState, faults: readonly (F
       const { lay, display } = instrumentById(instrument);
       const laid = lay({ circuit, state, network }, at);
       const unknown: UnknownFigures = {
-        decide: (solution, first, second) =>
-          figuresDecide(laid.probe, electronics, solution, first, second),
+        decide: (solution, first, second) => figuresDecide(laid.probe, electronics, solution, first, second),
         predictions: (h) =>
           otherwise().map((each) =>
             predictLaid(lay({ circuit, state, network: each.network }, at), display, each.table.solution(h)),

@@ -157,7 +157,8 @@ function kinOf(readings: readonly TakenReading[], slips: number) {
     const together = (logs: number, logSlip: number) =>
       kin.size === 0 ? logs : logSum(own + logs, common + logSlip);
     const slipBefore = kin.logSlip;
-    const repeats = kin.size === 0 ? slipLikelihood(display, value) : repeatedSlip(test, readings[kin.first]!.value, value);
+    const repeats =
+      kin.size === 0 ? slipLikelihood(display, value) : repeatedSlip(test, readings[kin.first]!.value, value);
     const slipAfter = slipBefore + Math.log(repeats);
     const evidence = new Float64Array(2 * count);
     for (let h = 0; h < 2 * count; h++) {

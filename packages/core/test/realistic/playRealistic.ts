@@ -71,9 +71,7 @@ function shortInsideLoad({ parts }: Circuit, random: () => number): HiddenFault 
 
 /** How far what was entered is from what the vehicle itself would show: 1 is what it shows most often. */
 export function expectedOfTruth(vehicle: Circuit, { fault }: HiddenFault, step: PlayedStep): number {
-  const hypotheses = [
-    { suspect: NOTHING_WRONG, name: '', fault, prior: 1, mayComeAndGo: false, family: 0 },
-  ];
+  const hypotheses = [{ suspect: NOTHING_WRONG, name: '', fault, prior: 1, mayComeAndGo: false, family: 0 }];
   const { test, state, value } = step;
   return expectedness(createPredictor(vehicle, hypotheses), { id: '', test, state, value }, 0);
 }

@@ -1,4 +1,12 @@
-import type { Circuit, Control, ControlPosition, Hazard, Place, Section, Strip } from '../../src/circuit/circuit';
+import type {
+  Circuit,
+  Control,
+  ControlPosition,
+  Hazard,
+  Place,
+  Section,
+  Strip,
+} from '../../src/circuit/circuit';
 import type { TerminalRef } from '../../src/circuit/terminalRef';
 import type { ModulePart } from '../../src/parts/module';
 import type { Part } from '../../src/parts/part';
@@ -143,7 +151,12 @@ export class Sketch {
       legs: [{ a: '1', b: '2', closedIn }],
     });
   }
-  switch(id: string, control: string, legs: readonly (readonly [string, string, readonly string[]])[], zone: Zone) {
+  switch(
+    id: string,
+    control: string,
+    legs: readonly (readonly [string, string, readonly string[]])[],
+    zone: Zone,
+  ) {
     return this.part({
       ...role(id, `Switch ${id}`),
       kind: 'switch',

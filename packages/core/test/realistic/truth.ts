@@ -39,7 +39,14 @@ export function vehicleBehind(circuit: Circuit, random: () => number): Circuit {
         };
       case 'module':
         return module(each);
-      default:
+      case 'ground':
+      case 'fuse':
+      case 'fusible link':
+      case 'breaker':
+      case 'switch':
+      case 'diode':
+      case 'connector':
+      case 'splice':
         return each;
     }
   };
@@ -82,11 +89,7 @@ export interface HiddenFault {
  * anywhere along the wire.
  * @param flatness - power of the rates: below 1, rare kinds are met more often
  */
-export function drawFault(
-  circuit: Circuit,
-  random: () => number,
-  flatness = 1,
-): HiddenFault {
+export function drawFault(circuit: Circuit, random: () => number, flatness = 1): HiddenFault {
   const families = new Map<number, Hypothesis[]>();
   for (const each of hypothesesOf(circuit)) {
     if (each.suspect === NOTHING_WRONG) continue;

@@ -41,7 +41,10 @@ const testsEach = 40;
  * any fault, any instrument.
  * @returns how many predictions were compared, and those that disagree
  */
-export function compareWithOracle(seed: number): { compared: number; disagreements: readonly Disagreement[] } {
+export function compareWithOracle(seed: number): {
+  compared: number;
+  disagreements: readonly Disagreement[];
+} {
   const random = seededRandom(seed);
   const { name, draw } = families[seed % families.length]!;
   const circuit = draw(random);
