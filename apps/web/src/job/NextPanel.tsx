@@ -14,6 +14,8 @@ import {
 import { Popover } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import type { Diagnosis } from '../worker/useDiagnosis';
+import { ComplaintQuestion } from './ComplaintQuestion';
+import { FuseQuestion } from './FuseQuestion';
 import { ReadingEntry } from './ReadingEntry';
 
 interface NextPanelProps {
@@ -50,6 +52,14 @@ export function NextPanel({
     onShow(action?.test ?? null);
     return () => onShow(null);
   }, [action, onShow]);
+  const [askComplaint, setAskComplaint] = useState(job.readings.length === 0 && job.currents.length === 0);
+  if (askComplaint && job.cause === null) {
+    return (
+      <ComplaintQuestion circuit={circuit} job={job} record={record} onSkip={() => setAskComplaint(false)} />
+    );
+  }
+  const fuse = diagnosis.dossier?.fuseInDoubt ?? null;
+  if (fuse !== null) return <FuseQuestion circuit={circuit} fuse={fuse} state={job.state} record={record} />;
   if (actions === null) return <p className="text-dim py-6 text-lg">Working out the next reading …</p>;
   if (action === undefined) {
     return (

@@ -1,6 +1,7 @@
 import {
   NOTHING_WRONG,
   expectedWords,
+  fuseInDoubt,
   handOver,
   instrumentById,
   lastReadings,
@@ -43,6 +44,8 @@ export interface Dossier {
   readonly traps: Readonly<Record<string, string>>;
   /** What the reading that fits worst should have shown; null while none does. */
   readonly mistakeExpected: string | null;
+  /** The fuse that may have opened in the vehicle's state, to be asked about at once; null where there is none. */
+  readonly fuseInDoubt: string | null;
   /** Every consumer of the circuit. */
   readonly board: readonly TapItem[];
   readonly modules: readonly ModuleDossier[];
@@ -77,6 +80,7 @@ export function dossierOf(
   const named = suspect !== undefined && suspect !== NOTHING_WRONG;
   return {
     traps: Object.fromEntries(traps),
+    fuseInDoubt: job.cause === null ? fuseInDoubt(predictor, job, assessment) : null,
     mistakeExpected:
       mistake === undefined || leading === undefined
         ? null

@@ -151,6 +151,8 @@ export interface Instrument {
   readonly instruction: (circuit: Circuit, at: Target) => string;
   /** Whether the plan may ask for it there, in that state; a technician may still enter it. */
   readonly mayPropose: (circuit: Circuit, state: OperatingState, at: Target) => boolean;
+  /** Whether it is worth asking where the healthy circuit would show this; always when absent. */
+  readonly worthAsking?: (healthy: Prediction) => boolean;
   /**
    * What is shown under a fault that comes and goes, given the chances while it is there and while it is not;
    * when absent, a share of the one and the rest of the other.

@@ -28,7 +28,11 @@ export const load: Instrument = {
   place: () => undefined,
   instruction: (circuit, at) => `See whether ${watchedLoad(circuit, at).name} works`,
   mayPropose: (circuit, state, at) =>
-    state.batteryConnected && !state.apart.includes(watchedLoad(circuit, at).part),
+    state.batteryConnected &&
+    watchedLoad(circuit, at).shows !== 'not' &&
+    !state.apart.includes(watchedLoad(circuit, at).part),
+  // A load that should be off tells nothing by being off.
+  worthAsking: (healthy) => healthy.kind === 'outcomes' && (healthy.chances[0] ?? 0) < 0.5,
   lay(setting, at) {
     const { part, a, b, role, powerShare } = watchedLoad(setting.circuit, at);
     if (setting.state.apart.includes(part)) return notApplicable('It is unplugged.');

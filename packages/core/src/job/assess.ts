@@ -2,6 +2,7 @@ import { comesAndGoesShare } from '../faults/rates';
 import { sights } from '../faults/sights';
 import { foundFrom } from '../plan/lookAhead';
 import type { Predictor } from '../suspicion/predictor';
+import type { TakenReading } from '../suspicion/likelihood';
 import { doubtingSlipShare } from '../suspicion/likelihood';
 import type { Suspicion } from '../suspicion/suspicion';
 import { suspicionOf } from '../suspicion/suspicion';
@@ -26,7 +27,9 @@ export interface Assessment {
 
 /** The readings that count: those not withdrawn, of the vehicle with its fault. */
 export function standingReadings(job: JobState): readonly LedgerReading[] {
-  return job.readings.filter((each) => each.withdrawn === null && !isAfterRepair(job, each));
+  return job.readings
+    .filter((each) => each.withdrawn === null && !isAfterRepair(job, each))
+    .map((each) => ({ ...each, before: job.past.slice(0, each.pastStates) }));
 }
 
 /** Those of the vehicle as it is now: a repair that did not help may have changed what earlier ones showed. */
@@ -38,7 +41,7 @@ export function presentReadings(job: JobState): readonly LedgerReading[] {
 export function assess(predictor: Predictor, job: JobState): Assessment {
   const comingShare = job.comesAndGoes ? comesAndGoesShare.told : comesAndGoesShare.usually;
   const before = { comingShare, mended: job.mended };
-  const standing = standingReadings(job);
+  const standing = [...standingReadings(job), ...currentsAsReadings(predictor, job)];
   const suspicion = suspicionOf(predictor, standing, before);
   const top = suspicion.suspects[0];
   if (top === undefined || top.probability < isolatedFrom) {
@@ -51,6 +54,18 @@ export function assess(predictor: Predictor, job: JobState): Assessment {
   return left >= provenFrom
     ? { suspicion, isolated, proven: true, doubting: null }
     : { suspicion, isolated, proven: false, doubting };
+}
+
+/** Amps at the battery or in a fuse's wire, as evidence beside the readings; what was read with a fuse pulled is not. */
+function currentsAsReadings({ circuit }: Predictor, job: JobState): readonly TakenReading[] {
+  const battery = circuit.parts.find(({ kind }) => kind === 'battery')?.id;
+  return job.currents.flatMap(({ id, fuse, pulled, amps, state, withdrawn, afterRepairs }) => {
+    const at = fuse ?? battery;
+    if (at === undefined || pulled !== null || withdrawn !== null || isAfterRepair(job, { afterRepairs }))
+      return [];
+    const test = { instrument: 'clamp-amps', at } as const;
+    return [{ id, test, state, value: { kind: 'number', value: amps }, afterRepairs }];
+  });
 }
 
 /** Whether damage was seen where a suspect can be seen. */

@@ -1,6 +1,6 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
-import { withCavity, withRenewed } from '../circuit/operatingState';
+import { stateKey, withCavity, withRenewed } from '../circuit/operatingState';
 import type { ReadingValue, Test } from '../instruments/instrument';
 import { restingState } from '../circuit/restingState';
 import type { Worksite } from '../plan/work';
@@ -18,6 +18,8 @@ export interface LedgerReading extends TakenReading {
   readonly withdrawn: string | null;
   /** How many repairs of the job had been done by then. */
   readonly afterRepairs: number;
+  /** How many of the job's past states came before it. */
+  readonly pastStates: number;
 }
 
 /** Amps in the ledger of currents; a withdrawn one stays, marked. */
@@ -35,6 +37,8 @@ export interface CurrentReading {
   readonly state: OperatingState;
   /** Why it was withdrawn; null while it stands. */
   readonly withdrawn: string | null;
+  /** How many repairs of the job had been done by then. */
+  readonly afterRepairs: number;
 }
 
 /** What the customer was asked, and the answer; null while the job waits for it. */
@@ -83,7 +87,10 @@ export interface JobState {
 }
 
 /** Whether a reading was taken after the repair that stands: proof of it, no evidence of the fault. */
-export function isAfterRepair({ mended }: JobState, { afterRepairs }: LedgerReading): boolean {
+export function isAfterRepair(
+  { mended }: JobState,
+  { afterRepairs }: Pick<LedgerReading, 'afterRepairs'>,
+): boolean {
   return afterRepairs > mended.length;
 }
 
@@ -137,7 +144,7 @@ function applyEvent(circuit: Circuit, job: JobState, event: JobEvent): JobState 
       return {
         ...job,
         state: event.state,
-        past: [...job.past, { state: event.state }],
+        past: afterState(job.past, { state: event.state }),
         site: { ...job.site, state: event.state },
       };
     case 'reading-taken':
@@ -210,18 +217,40 @@ function withReading(
   const work = workFor(circuit, job.site, state, test);
   const left = afterReading(test, state, value);
   const earlier = corrects === undefined ? job : withdrawn(job, corrects, 'corrected');
-  const afterRepairs = job.mended.length + (job.repair === null ? 0 : 1);
-  const before = job.past;
-  const reading = { id, author, at, test, state, value, typed, withdrawn: null, afterRepairs, before };
+  const afterRepairs = repairsSoFar(job);
+  const reading = {
+    id,
+    author,
+    at,
+    test,
+    state,
+    value,
+    typed,
+    withdrawn: null,
+    afterRepairs,
+    pastStates: job.past.length,
+  };
   return {
     ...earlier,
     state: left,
-    past: [...job.past, { state, whole: seenWhole(test, value) }],
+    past: afterState(job.past, { state, whole: seenWhole(test, value) }),
     readings: [...earlier.readings, reading],
     site: { ...work.after, state: left },
     minutes: job.minutes + work.minutes,
     money: job.money + work.money,
   };
+}
+
+/** The states so far with one more; one that goes on is not told again. */
+function afterState(past: readonly PastState[], next: PastState): readonly PastState[] {
+  const last = past.at(-1);
+  const same = last !== undefined && stateKey(last.state) === stateKey(next.state);
+  return same && next.whole === undefined ? past : [...past, next];
+}
+
+/** Repairs done by now. */
+function repairsSoFar({ mended, repair }: JobState): number {
+  return mended.length + (repair === null ? 0 : 1);
 }
 
 type CurrentRead = Extract<JobEvent, { type: 'current-read' }>;
@@ -230,7 +259,12 @@ function withCurrent(
   job: JobState,
   { id, author, at, fuse, pulled, amps, volts, by, asleepMinutes, state }: CurrentRead,
 ): JobState {
-  const extra = { volts: volts ?? null, asleepMinutes: asleepMinutes ?? null, withdrawn: null };
+  const extra = {
+    volts: volts ?? null,
+    asleepMinutes: asleepMinutes ?? null,
+    withdrawn: null,
+    afterRepairs: repairsSoFar(job),
+  };
   const current = { id, author, at, fuse, pulled, amps, by, state, ...extra };
   return { ...job, currents: [...job.currents, current] };
 }

@@ -93,7 +93,7 @@ const questionsOf = perCircuit((circuit): readonly Question[] =>
 const offered = new WeakMap<StateColumns, (Offer | null | undefined)[]>();
 
 /** Makes the offer of a question in a state, kept with the state; null where nobody would ask it there. */
-function offersIn({ circuit, inState }: Predictor, state: OperatingState) {
+function offersIn({ circuit, inState, predict }: Predictor, state: OperatingState, shown: boolean) {
   const columns = inState(state);
   const known = offered.get(columns) ?? new Array<Offer | null | undefined>(questionsOf(circuit).length);
   offered.set(columns, known);
@@ -101,9 +101,10 @@ function offersIn({ circuit, inState }: Predictor, state: OperatingState) {
     const found = known[question.order];
     if (found !== undefined) return found;
     const { instrument, test } = question;
-    const fresh = instrument.mayPropose(circuit, state, test.at)
-      ? { ...question, column: lazily(() => columns.column(test)) }
-      : null;
+    const asked =
+      instrument.mayPropose(circuit, state, test.at) &&
+      (shown || instrument.worthAsking?.(predict(state, test, null)) !== false);
+    const fresh = asked ? { ...question, column: lazily(() => columns.column(test)) } : null;
     known[question.order] = fresh;
     return fresh;
   };
@@ -172,7 +173,7 @@ export function offersByState(
       },
       visit(each) {
         const already = asked(state);
-        const offerOf = offersIn(predictor, state);
+        const offerOf = offersIn(predictor, state, isShown(state, limits));
         const costs = costsIn(circuit, site, change, limits);
         // What does not depend on the state is asked where one is.
         for (const { places, questions } of state === site.state ? here : elsewhere) {
@@ -191,6 +192,13 @@ export function offersByState(
         work: () => workAfter(circuit, site, state, change, offer.test),
       }),
     }));
+}
+
+/** Whether the controls stand as they did when the trouble was first seen: there, what is off may well be looked at. */
+function isShown({ controls }: OperatingState, { shownIn }: PlanLimits): boolean {
+  return (
+    shownIn !== undefined && Object.entries(shownIn).every(([id, position]) => controls[id] === position)
+  );
 }
 
 /** Questions that the hands go to the same places for. */

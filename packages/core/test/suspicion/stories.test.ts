@@ -167,6 +167,7 @@ describe('what the readings cannot tell apart', () => {
         typed: '',
         withdrawn: null,
         afterRepairs: 0,
+        pastStates: 0,
       })),
     };
     const groups = undivided(predictor, job, assess(predictor, job));
