@@ -17,6 +17,11 @@ export interface FaultChange {
   readonly cutFilament: number | null;
   /** So little is left beside what is cut that taking it away would lose all digits: to be solved anew. */
   readonly lossy: boolean;
+  /**
+   * Volts by which those of a node are off: what hung on a single element that is gone keeps its volts among itself, and is
+   * held at 0 by its first node, as any floating group is.
+   */
+  readonly shift: (node: number) => number;
   /** What a node hangs on with the fault in place: 0 for the reference; nodes of one other number float together. */
   readonly group: (node: number) => number;
 }
@@ -36,7 +41,7 @@ export function faultChange(base: LinearisedNetwork, fault: Fault | null): Fault
 
 function change(base: LinearisedNetwork, conductances: readonly ConductanceChange[]): FaultChange {
   const { group } = base.connectivity;
-  return { conductances, cutFilament: null, lossy: false, group: (node) => group[node]! };
+  return { conductances, cutFilament: null, lossy: false, shift: () => 0, group: (node) => group[node]! };
 }
 
 function sectionChange(base: LinearisedNetwork, fault: SectionFault): FaultChange {
@@ -137,7 +142,14 @@ const cutAway = -1;
 function cut(base: LinearisedNetwork, edge: number, a: number, b: number, siemens: number): FaultChange {
   const { group, cutOff } = base.connectivity;
   if (cutOff(edge, a) || cutOff(edge, b)) {
-    return { ...change(base, []), group: (node) => (cutOff(edge, node) ? cutAway : group[node]!) };
+    let anchor = 0;
+    while (!cutOff(edge, anchor)) anchor++;
+    const off = base.volts[anchor]!;
+    return {
+      ...change(base, []),
+      shift: (node) => (cutOff(edge, node) ? off : 0),
+      group: (node) => (cutOff(edge, node) ? cutAway : group[node]!),
+    };
   }
   const z = (p: number, q: number) => base.transferOhms(p)[q]!;
   const left = 1 - siemens * (z(a, a) + z(b, b) - 2 * z(a, b));

@@ -43,7 +43,7 @@ export function updateNetwork(
   change: FaultChange,
   fault: Fault | null,
 ): UpdatedNetwork | null {
-  if (change.conductances.length === 0) return asUpdated(base, change.group, noChange(base));
+  if (change.conductances.length === 0) return asUpdated(base, change, noChange(base));
   const { filaments } = base.network;
   const { filamentVolts } = base;
   const { cutFilament } = change;
@@ -76,7 +76,7 @@ export function updateNetwork(
         more.push([index, filamentAmps(filament, across) - (held.siemens * across + held.offsetAmps)]);
       }
     }
-    if (settled) return asUpdated(base, change.group, system);
+    if (settled) return asUpdated(base, change, system);
     if (moved.size > mostMoved) return null;
     missed.add(more);
   }
@@ -86,7 +86,7 @@ export function updateNetwork(
 /** A network as it was solved, nothing changed. */
 export function unchanged(base: LinearisedNetwork): UpdatedNetwork {
   const { group } = base.connectivity;
-  return asUpdated(base, (node) => group[node]!, noChange(base));
+  return asUpdated(base, { group: (node) => group[node]!, shift: () => 0 }, noChange(base));
 }
 
 /** So many filaments are followed on new tangents by an update. */
@@ -269,18 +269,18 @@ function voltsAfter({ before, rows, injected }: ReducedSystem, node: number): nu
 
 function asUpdated(
   base: LinearisedNetwork,
-  group: (node: number) => number,
+  { group, shift }: Pick<FaultChange, 'group' | 'shift'>,
   system: ReducedSystem,
 ): UpdatedNetwork {
   const { nodeCount } = base.network;
-  const voltsOf = (node: number) => voltsAfter(system, node);
+  const voltsOf = (node: number) => voltsAfter(system, node) - shift(node);
   const ohmsOf = (a: number, b: number) =>
     group(a) === group(b) ? Math.max(0, ohmsBetween(base, system, b, a)) : Infinity;
   return {
     volts: voltsOf,
     floating: (node) => group(node) !== 0,
     port: (a, b) => ({ volts: voltsOf(a) - voltsOf(b), ohms: ohmsOf(a, b) }),
-    allVolts: () => voltsOfAll(system),
+    allVolts: () => voltsOfAll(system).map((volts, node) => volts - shift(node)),
     allOhms(against) {
       const ohms = ohmsOfAll(base, system, against);
       const own = group(against);
