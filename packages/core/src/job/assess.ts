@@ -4,7 +4,7 @@ import { foundFrom } from '../plan/lookAhead';
 import type { Predictor } from '../suspicion/predictor';
 import type { TakenReading } from '../suspicion/likelihood';
 import { doubtingSlipShare } from '../suspicion/likelihood';
-import type { Suspicion } from '../suspicion/suspicion';
+import type { Beforehand, Suspicion } from '../suspicion/suspicion';
 import { suspicionOf } from '../suspicion/suspicion';
 import type { JobState, LedgerReading } from './foldJob';
 import { isAfterRepair } from './foldJob';
@@ -37,10 +37,14 @@ export function presentReadings(job: JobState): readonly LedgerReading[] {
   return standingReadings(job).filter(({ afterRepairs }) => afterRepairs === job.mended.length);
 }
 
+/** What is held of a job's fault before any reading is weighed. */
+export function beforehandOf({ comesAndGoes, mended }: JobState): Beforehand {
+  return { comingShare: comesAndGoes ? comesAndGoesShare.told : comesAndGoesShare.usually, mended };
+}
+
 /** The suspicion that a job's readings add up to. Quick: readings are few. */
 export function assess(predictor: Predictor, job: JobState): Assessment {
-  const comingShare = job.comesAndGoes ? comesAndGoesShare.told : comesAndGoesShare.usually;
-  const before = { comingShare, mended: job.mended };
+  const before = beforehandOf(job);
   const standing = [...standingReadings(job), ...currentsAsReadings(predictor, job)];
   const suspicion = suspicionOf(predictor, standing, before);
   const top = suspicion.suspects[0];

@@ -14,7 +14,7 @@ import { alikeSuspects, narrowedTo } from '../suspicion/alike';
 import type { Predictor } from '../suspicion/predictor';
 import type { Suspicion } from '../suspicion/suspicion';
 import type { Assessment } from './assess';
-import { isolatedFrom, presentReadings, standingReadings } from './assess';
+import { beforehandOf, isolatedFrom, presentReadings, standingReadings } from './assess';
 import type { JobState } from './foldJob';
 
 function limitsOf(job: JobState, kit: Kit): PlanLimits {
@@ -37,16 +37,17 @@ function notHungOn(
   predictor: Predictor,
   readings: readonly TakenReading[],
   doubting: Suspicion,
-  mended: readonly string[],
+  job: JobState,
 ): readonly TakenReading[] {
   const times = new Map<string, number>();
   for (const each of readings) times.set(questionOf(each), (times.get(questionOf(each)) ?? 0) + 1);
-  const beforehand = { slips: doubtingSlipShare, mended };
+  const leader = doubting.suspects[0]?.id ?? '';
+  const beforehand = { ...beforehandOf(job), slips: doubtingSlipShare };
   return readings.filter(
     (each) =>
       times.get(questionOf(each))! > 1 ||
       !instrumentById(each.test.instrument).electrical ||
-      leaderWithout(predictor, doubting, each, beforehand) >= isolatedFrom,
+      leaderWithout(predictor, readings, leader, each, beforehand) >= isolatedFrom,
   );
 }
 
@@ -76,7 +77,7 @@ function plan(
   const asked = new Set(limits.taken.map(questionOf));
   const looks = looksAt(predictor, doubting, job, suspect);
   const keys = new Set(looks.map(({ test }) => `${test.instrument} ${test.at}`));
-  const taken = notHungOn(predictor, limits.taken, doubting, job.mended);
+  const taken = notHungOn(predictor, limits.taken, doubting, job);
   const others = nextActions(predictor, doubting, job.site, {
     ...limits,
     taken,

@@ -54,7 +54,9 @@ export function candidateStates(
   );
   const parted = [
     ...set,
-    ...single.flatMap((state) => removable.map(({ id }) => withApart(state, id, !state.apart.includes(id)))),
+    ...[...standing, ...filled]
+      .filter((state) => single.includes(state))
+      .flatMap((state) => removable.map(({ id }) => withApart(state, id, !state.apart.includes(id)))),
   ];
   const swapped = (swaps === 'never' ? [] : worthASwap(circuit, present, parts)).flatMap((part) =>
     set.filter(({ apart }) => !apart.includes(part)).map((state) => withRenewed(state, part)),

@@ -65,8 +65,7 @@ export type OfferVisit = (offer: Offer, cost: number, strips: number) => void;
 export interface StateOffers {
   /** The probability that a fuse which is whole now opens on coming into the state. */
   readonly opensFuse: (belief: Belief) => number;
-  /** Whether no plan has looked at it before; and how many questions can be asked there. */
-  readonly isNew: () => boolean;
+  /** How many questions can be asked there. */
   readonly questions: number;
   /** Less than this none of them costs. */
   readonly leastCost: number;
@@ -160,7 +159,6 @@ export function offersByState(
     .filter(({ change }) => !change.places.some(outOfReach))
     .sort((one, other) => one.change.minutes - other.change.minutes)
     .map(({ state, change }) => ({
-      isNew: () => !offered.has(predictor.inState(state)),
       questions: open.length,
       leastCost: change.minutes * preferredWeight,
       opensFuse({ hypotheses, chances }) {

@@ -15,10 +15,10 @@ export interface Weighed {
 const mostOpening = 0.03;
 
 /**
- * Predictions made for states that no plan has looked at before: some tenths of a second. The dearer states wait for a
- * later plan, which finds the cheap ones known.
+ * Predictions that a plan makes at a glance, the cheap states first: some tenths of a second where they are not known yet.
+ * What only a dearer state would tell is seen by a later plan, when hands and state are nearer to it.
  */
-const mostNewGlances = 40_000;
+const mostGlances = 120_000;
 
 /** So many more come along that lie behind trim. */
 const longestBehindTrim = 16;
@@ -41,10 +41,8 @@ export function shortlist(
   let glances = 0;
   for (const state of byState) {
     if (doubt <= Math.min(list.worst(), behindTrim.worst()) * state.leastCost) continue;
-    if (state.isNew()) {
-      if (glances > mostNewGlances) continue;
-      glances += state.questions * scales.belief.chances.length;
-    }
+    if (glances > mostGlances) continue;
+    glances += state.questions * scales.belief.chances.length;
     if (state.opensFuse(scales.belief) > mostOpening) continue;
     state.visit((offer, cost, strips) => {
       const most = Math.min(doubt, offer.mostBits);

@@ -35,6 +35,8 @@ export interface Solution {
   readonly sectionAmps: (section: string, end: 'from' | 'to') => number;
   /** Which of the network's switching devices conduct. */
   readonly joined: readonly boolean[];
+  /** A number for how they all stand: equal for two solutions of a state in which they stand alike. */
+  readonly regime: number;
   /** Fuses that this operating point has opened. */
   readonly blown: readonly string[];
   /** The part whose contact found no rest, or null. */
@@ -359,6 +361,7 @@ function solutionOf(
     allVolts,
     allOhms,
     joined,
+    regime: joined.reduce((sum, each) => (Math.imul(sum, 31) + (each ? 1 : 2)) | 0, 17),
     chatters: null,
     phases: null,
     doubtful,

@@ -160,7 +160,7 @@ export class Column {
     senseAll(this.laid.probe, this.table, missing, first, second);
     for (let k = 0; k < missing.length; k++) {
       const h = missing[k]!;
-      const regime = regimeOf(this.table.solution(h));
+      const { regime } = this.table.solution(h);
       store(column, filled.rows++, this.prediction(h, first[k]!, second[k]!, whole), regime);
     }
     filled.column = column;
@@ -280,13 +280,6 @@ function emptyColumn(display: Display, rowOf: Int32Array, capacity: number): Pre
     };
   }
   return { kind: 'numbers', figures: new Float64Array(capacity * rowLength), rowOf, special, looks, regimes };
-}
-
-/** A number for how contacts, outputs and fuses stand. */
-function regimeOf({ joined }: Solution): number {
-  let regime = 17;
-  for (const each of joined) regime = (Math.imul(regime, 31) + (each ? 1 : 2)) | 0;
-  return regime;
 }
 
 function store(column: PredictionColumn, row: number, prediction: Prediction, regime: number): void {

@@ -6,6 +6,30 @@ import { openedBefore } from './openedBefore';
 import type { Predictor } from './predictor';
 
 /**
+ * The same for a range: hypotheses of one family, ohms rising. A number between what two neighbours have it show is just as
+ * expected.
+ */
+export function expectednessInRange(
+  predictor: Predictor,
+  reading: TakenReading,
+  hypotheses: readonly number[],
+): number {
+  const { test, value, state } = reading;
+  const { display } = instrumentById(test.instrument);
+  if (display.kind === 'number' && value.kind === 'number') {
+    const point = toScale(display.scale, value.value);
+    const sides = hypotheses.flatMap((h) => {
+      const prediction = predictor.predict(state, test, h);
+      return prediction.kind === 'number' && prediction.overload < 1
+        ? [Math.sign(point - prediction.mean)]
+        : [];
+    });
+    if (sides.some((side, index) => index > 0 && side * sides[index - 1]! <= 0)) return 1;
+  }
+  return Math.max(...hypotheses.map((h) => expectedness(predictor, reading, h)));
+}
+
+/**
  * How far a reading is from what one hypothesis has it show: its likelihood as a share of that of the likeliest value.
  * 1 is just as expected; where nothing can be told, it is 1 as well.
  */

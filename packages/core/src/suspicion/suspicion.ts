@@ -2,7 +2,7 @@ import { NOTHING_WRONG } from '../faults/hypotheses';
 import { instrumentById } from '../instruments/instruments';
 import { sumByHypothesis } from './cells';
 import type { Predictor } from './predictor';
-import { expectedness } from './surprise';
+import { expectednessInRange } from './surprise';
 import { comesAndGoesShare } from '../faults/rates';
 import type { ReadingLikelihood, TakenReading } from './likelihood';
 import { repeatedSlip, slipLikelihood, slipShare } from './likelihood';
@@ -45,8 +45,6 @@ export interface Suspicion {
   readonly hypotheses: Float64Array;
   /** The same where its fault comes and goes. */
   readonly comingAndGoing: Float64Array;
-  /** Both, by cell: those always there, then those that come and go. */
-  readonly cells: Float64Array;
   /** Considered only while no single fault explains every reading. All three together sum to 1. */
   readonly pairs: readonly SuspectedPair[];
   /** Largest first; every suspect of the circuit. Sums to 1. */
@@ -126,12 +124,25 @@ export function suspicionOf(
   return {
     hypotheses: posterior.subarray(0, hypotheses.length),
     comingAndGoing: posterior.subarray(hypotheses.length),
-    cells: inCells,
     pairs,
     suspects: ranked(predictor, posterior, pairs),
     effects,
     likelyMistake: worst,
   };
+}
+
+/** Probability of each suspect by some readings, single faults alone considered. */
+export function singlesPosterior(
+  predictor: Predictor,
+  readings: readonly TakenReading[],
+  { comingShare = comesAndGoesShare.usually, slips = slipShare, mended = [] }: Beforehand = {},
+): ReadonlyMap<string, number> {
+  const logWeight = logPriors(predictor, comingShare, mended);
+  const kinship = kinOf(readings, slips);
+  readings.forEach((reading, index) =>
+    kinship(index, likelihoodOf(predictor, reading, mended, slips), logWeight),
+  );
+  return suspectTotals(predictor, byHypothesis(predictor, normalised(logWeight)), []);
 }
 
 /** Share of slips that a second reading at the same point repeats: the wrong pin, the wrong lamp. Judgement. */
@@ -227,11 +238,14 @@ function worstFitting(
     (sum, each, h) => (each.family === family ? sum + posterior[h]! : sum),
     0,
   );
+  const members = predictor.hypotheses.flatMap((each, h) =>
+    each.family === family && Math.abs(h - leader) <= 1 ? [h] : [],
+  );
   // What comes and goes may well show nothing.
   if (leader >= count || together < leadsFrom) return null;
   let [least, found]: [number, string | null] = [surprisesBelow, null];
   for (const reading of readings) {
-    const expected = expectedness(predictor, reading, leader);
+    const expected = expectednessInRange(predictor, reading, members);
     if (expected < least) [least, found] = [expected, reading.id];
   }
   return found;

@@ -52,7 +52,7 @@ describe('on the travelling library', () => {
     const toGo = actions.flatMap(({ minutesToGo }) => minutesToGo ?? []);
     expect(toGo.length).toBeGreaterThan(4);
     expect(toGo[0]).toBeLessThanOrEqual(1.08 * Math.min(...toGo));
-    expect(Math.max(...rates.slice(0, 3))).toBe(Math.max(...rates));
+    expect(Math.max(...rates.slice(0, 3))).toBeGreaterThan(0.7 * Math.max(...rates));
     for (const { minutesToGo, work } of actions) {
       if (minutesToGo !== null) expect(minutesToGo).toBeGreaterThanOrEqual(work.minutes);
     }

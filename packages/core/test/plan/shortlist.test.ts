@@ -30,7 +30,7 @@ test.each(jobs)(
     const { list, behindTrim } = shortlist(scales, scopeOf(predictor, believed, site, limits), 400);
     expect(list.length).toBeGreaterThan(40);
     for (const { candidate, bits, rate } of [...list, ...behindTrim]) {
-      const column = candidate.column().rowsFor(scales.belief.hypotheses);
+      const column = candidate.column().telling(scales.belief.hypotheses)!;
       const table = scales.table(candidate.instrument, column);
       expect(Math.abs(bits - (table === null ? 0 : scales.bits(table)))).toBeLessThan(glanceError);
       expect(rate).toBeGreaterThan(0);

@@ -73,8 +73,7 @@ describe('suspicion', () => {
       reading('a', 'clamp', 'W20@from', states.limiterOn, { kind: 'outcome', outcome: 'passes' }),
       reading('b', 'clamp', 'W21@to', states.limiterOn, { kind: 'outcome', outcome: 'none' }),
     ];
-    const suspicion = suspicionOf(predictor, taken);
-    const { suspects, pairs } = suspicion;
+    const { suspects, pairs } = suspicionOf(predictor, taken);
     expect(pairs).toHaveLength(0);
     for (const reading of taken) {
       const others = suspicionOf(
@@ -82,7 +81,7 @@ describe('suspicion', () => {
         taken.filter((each) => each !== reading),
       );
       const left = others.suspects.find((each) => each.id === suspects[0]!.id)!.probability;
-      expect(leaderWithout(predictor, suspicion, reading, {})).toBeCloseTo(left, 9);
+      expect(leaderWithout(predictor, taken, suspects[0]!.id, reading, {})).toBeCloseTo(left, 9);
     }
   });
 
@@ -113,8 +112,9 @@ describe('a job played with instruments that show what is likeliest', () => {
 
   test.each(places)('finds a short in %s', (section) => {
     const truth = predictor.hypotheses.findIndex(
-      ({ suspect, fault }) => suspect === section && fault?.kind === 'short to ground' && fault.ohms === 0.3,
+      ({ suspect, fault }) => suspect === section && fault?.kind === 'short to ground' && fault.ohms === 0.35,
     );
+    expect(truth).toBeGreaterThanOrEqual(0);
     let events = start;
     for (let step = 0; step < 25; step++) {
       const job = foldJob(library, events);
