@@ -6,6 +6,7 @@ import type { TraceKind } from '../traces/traceKinds';
 import { traceKinds } from '../traces/traceKinds';
 import type { Instrument, Setting } from './instrument';
 import { notApplicable } from './instrument';
+import { evenDensity } from './prediction';
 import { fuseTargets, nodeAt } from './targets';
 
 /** A kind of trace as an outcome's id. */
@@ -81,6 +82,9 @@ function healthyShare(
 function kindChances(share: number, healthy: number): readonly number[] {
   const ratio = Math.log(share / healthy);
   const near = (middle: number, deviation: number) => Math.exp(-(((ratio - middle) / deviation) ** 2) / 2);
+  // Turns shorted or a motor that drags: from a little more than healthy to a stall, and all between.
+  const within = (least: number, most: number) =>
+    Math.log(most / least) * evenDensity(ratio, Math.log(least), Math.log(most), 0.12);
   const weights: Readonly<Record<TraceKind, number>> =
     share === Infinity
       ? { ...noKind, 'short in an instant': 0.9, 'nothing flows': 0.1 }
@@ -90,8 +94,8 @@ function kindChances(share: number, healthy: number): readonly number[] {
             ...noKind,
             healthy: near(0, 0.1),
             'dead bar': 0.03 * near(0, 0.1),
-            'draws too much': near(Math.log(1.7), 0.3),
-            'starts high and climbs': 0.4 * near(Math.log(1.5), 0.25),
+            'draws too much': within(1.2, 7),
+            'starts high and climbs': 0.4 * within(1.15, 7),
             'stalled from the start': near(Math.log(5), 0.5),
           };
   const whole = traceKinds.reduce((sum, kind) => sum + weights[kind], 0);

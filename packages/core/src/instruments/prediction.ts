@@ -60,6 +60,11 @@ export function normalCdf(x: number): number {
   return x >= 0 ? 1 - tail : tail;
 }
 
+/** Density that is even between two points and falls off beyond them like a normal distribution: 1 over the whole. */
+export function evenDensity(x: number, least: number, most: number, edge: number): number {
+  return (normalCdf((x - least) / edge) - normalCdf((x - most) / edge)) / (most - least);
+}
+
 /**
  * Chances of the steps of an ordered scale (dark, dim, bright) when a quantity is judged by eye.
  * @param thresholds - rising; one fewer than the steps

@@ -1,5 +1,6 @@
 import type { TraceMeasures } from './measureTrace';
 import type { TraceKind } from './traceKinds';
+import { evenDensity } from '../instruments/prediction';
 import { kindShares, traceKinds } from './traceKinds';
 
 /** One thing measured that speaks for a kind, or against it. */
@@ -121,9 +122,9 @@ function levelFeature(settled: number, expected: number): Feature {
     under(kind) {
       switch (kind) {
         case 'draws too much':
-          return normal(x, Math.log(1.6), 0.2);
+          return evenDensity(x, Math.log(1.2), Math.log(7), 0.08);
         case 'starts high and climbs':
-          return normal(x, Math.log(1.3), 0.15);
+          return evenDensity(x, Math.log(1.15), Math.log(5), 0.08);
         case 'stalled from the start':
           return normal(x, Math.log(5), 0.4);
         case 'healthy':
@@ -146,7 +147,7 @@ function climbFeature(settled: number, end: number): Feature {
     words: Math.abs(by) < 4 ? 'stays where it settled' : by > 0 ? `climbs by ${by} %` : `falls by ${-by} %`,
     under: (kind) =>
       kind === 'starts high and climbs'
-        ? normal(x, 0.28, 0.11)
+        ? evenDensity(x, 0.08, 0.7, 0.04)
         : kind === 'short in an instant'
           ? 0.7 * normal(x, 0, 0.03) + 0.3 * 0.5
           : normal(x, -0.01, 0.03),
