@@ -239,3 +239,55 @@ describe('recordings', () => {
     expect(told('record', fan, '--fuse', 'F30', '--seconds', '0')).toMatch(/--seconds/);
   });
 });
+
+describe('play', () => {
+  const file = () => written('circuit.json', circuit);
+  const played = (...words: string[]) =>
+    JSON.parse(runCommand(['play', file(), '--json', ...words])) as {
+      faults: unknown[];
+      steps: { purpose: string; spoiled: boolean; leading: unknown[] }[];
+      verdict: { end: string; suspect: string; right: boolean; wrongNamed: boolean | null; readings: number };
+    };
+
+  test('plays a job to its verdict, the same for the same seed, a fault in words or as JSON', () => {
+    const words = played('--fault', 'W21=short to ground 0.2', '--seed', '4');
+    expect(words.steps[0]!.purpose).toBe('complaint');
+    expect(words.steps.every(({ leading }) => leading.length === 3)).toBe(true);
+    expect(words.verdict).toMatchObject({ suspect: 'W21', right: true, wrongNamed: null });
+    const json = '{"kind":"short to ground","section":"W21","ohms":0.2,"position":0.5}';
+    expect(played('--fault', json, '--seed', '4')).toEqual(words);
+  });
+
+  test('takes a symptom, another truth and a wrong entry', () => {
+    const truth = written('truth.json', { ...circuit, name: 'as it is' });
+    const report = played(
+      '--fault',
+      'SL=burnt out',
+      '--symptom',
+      'SL=dead@rear-door=open',
+      '--truth',
+      truth,
+      '--spoil',
+      '--seed',
+      '2',
+    );
+    expect(report.steps.filter(({ spoiled }) => spoiled)).toHaveLength(1);
+    expect(typeof report.verdict.wrongNamed).toBe('boolean');
+  });
+
+  test.each<[string, string[], RegExp]>([
+    ['no fault', [], /--fault: Expected one fault, or two/],
+    ['a fault that is none', ['--fault', 'W21=tired'], /--fault W21=tired: Expected W21=/],
+    ['a part that there is not', ['--fault', '{"kind":"open","section":"Q"}'], /Expected a section .*“Q”/],
+    [
+      'an element that the part has not',
+      ['--fault', '{"kind":"part","part":"K4","effect":{"kind":"cut","role":"flux"}}'],
+      /Expected an element of K4 \(coil, .*“flux”/,
+    ],
+    ['no JSON', ['--fault', '{"kind":'], /Expected JSON\.$/],
+    ['a symptom of nothing', ['--fault', 'W21=open', '--symptom', 'Q=dead'], /Expected a fuse, a load/],
+    ['another kit', ['--fault', 'W21=open', '--kit', 'hammer'], /--kit: Expected usual, all, or some of/],
+  ])('refuses %s in one sentence', (_name, words, expected) => {
+    expect(problem(...['play', file(), ...words]).message).toMatch(expected);
+  });
+});
