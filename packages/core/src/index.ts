@@ -51,6 +51,7 @@ export { ampsThatOpened, fuseLoading, heldForAnHour, lifeUsed } from './fuses/lo
 export { openingBand } from './fuses/openingTime';
 export type { BenchOutcome } from './instruments/relayBench';
 export type { Instrument, InstrumentId, ReadingValue, Target, Test } from './instruments/instrument';
+export { predictOn } from './instruments/instrument';
 export { allInstruments, instrumentById } from './instruments/instruments';
 export { simplePrediction } from './instruments/simplePrediction';
 export type { NumberScale, Outcome, Prediction } from './instruments/prediction';
@@ -159,7 +160,7 @@ export type { OutcomeSpec } from './plan/outcomeTable';
 export { bandOf } from './plan/outcomeTable';
 export type { Work } from './plan/work';
 export { spiceNetlist } from './solver/netlist';
-export { stateSolver } from './solver/solution';
+export { solveTogether, stateSolver } from './solver/solution';
 export type { Solution } from './solver/solution';
 export { questionOf } from './suspicion/likelihood';
 export type { TakenReading } from './suspicion/likelihood';
@@ -183,7 +184,7 @@ export {
 } from './words/outcomes';
 export { pointWords } from './words/points';
 export { currentShown, currentWhat } from './words/currents';
-export { apartWord, fillWords, leadName, stateWords } from './words/states';
+export { apartWord, fillWords, leadName, stateWords, swappedParts } from './words/states';
 export { fedWhen, fuseChecks } from './survey/fuseCheck';
 export type { FedWhen, FuseCheck, FuseVerdict } from './survey/fuseCheck';
 export { limiterOutlook } from './survey/limiterOutlook';

@@ -48,17 +48,19 @@ export function NextPanel({
   const [picked, setPicked] = useState<{ actions: readonly ProposedAction[]; index: number } | null>(null);
   const index = picked !== null && picked.actions === actions ? picked.index : 0;
   const action = actions?.[index];
-  useEffect(() => {
-    onShow(action?.test ?? null);
-    return () => onShow(null);
-  }, [action, onShow]);
   const [askComplaint, setAskComplaint] = useState(job.readings.length === 0 && job.currents.length === 0);
-  if (askComplaint && job.cause === null) {
+  const asksComplaint = askComplaint && job.cause === null;
+  const fuse = diagnosis.dossier?.fuseInDoubt ?? null;
+  const shown = asksComplaint || fuse !== null ? undefined : action?.test;
+  useEffect(() => {
+    onShow(shown ?? null);
+    return () => onShow(null);
+  }, [shown, onShow]);
+  if (asksComplaint) {
     return (
       <ComplaintQuestion circuit={circuit} job={job} record={record} onSkip={() => setAskComplaint(false)} />
     );
   }
-  const fuse = diagnosis.dossier?.fuseInDoubt ?? null;
   if (fuse !== null) return <FuseQuestion circuit={circuit} fuse={fuse} state={job.state} record={record} />;
   if (actions === null) return <p className="text-dim py-6 text-lg">Working out the next reading …</p>;
   if (action === undefined) {

@@ -8,6 +8,7 @@ import {
   partById,
   stateWords,
   withControl,
+  swappedParts,
 } from '@grim-lantern/core';
 import { useState } from 'react';
 import { Segments } from './Segments';
@@ -86,7 +87,7 @@ function outOfPlace(circuit: Circuit, state: OperatingState): readonly string[] 
   const name = (id: string) => partById(circuit, id).name;
   return [
     ...state.apart.map((id) => `${name(id)} ${apartWord(circuit, id)}`),
-    ...(state.renewed ?? []).map((id) => `${name(id)} swapped`),
+    ...swappedParts(circuit, state).map((id) => `${name(id)} swapped`),
     ...Object.keys(state.cavities).map((id) => `${name(id)}: ${fillWords(cavityFill(state, id))}`),
     ...(state.leads ?? []).map((lead) => leadName(circuit, lead)),
   ];

@@ -14,6 +14,7 @@ import {
   withCavity,
   withLead,
   withRenewed,
+  swappedParts,
 } from '@grim-lantern/core';
 import { Popover } from 'radix-ui';
 import { useId, useState } from 'react';
@@ -106,7 +107,7 @@ function Apart({ circuit, state, set, disabled }: TakeApartProps) {
           </li>
         ))}
       </ul>
-      {(state.renewed ?? []).map((id) => (
+      {swappedParts(circuit, state).map((id) => (
         <label key={id} className="flex min-h-11 items-center gap-3">
           <input
             type="checkbox"

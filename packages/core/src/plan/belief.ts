@@ -48,16 +48,17 @@ export function beliefOf({ hypotheses }: Predictor, suspicion: Suspicion): Belie
 
 /**
  * A belief of at most so many rows that looks like a larger one: each row kept stands, with their probability, for its
- * neighbours. They are taken at even steps of the cumulative square root of probability, so that what is
- * unlikely still has rows of its own where one suspect has nearly everything. Neighbours in the order of the document
- * stand for each other, as neighbours on a wire do.
+ * neighbours. They are taken at even steps
+ * of the cumulative probability. Neighbours in the order of the document stand for each other, as neighbours on a wire do.
+ * @param power - of the probabilities before they are added up: below 1, what is unlikely has more rows of its own, as is
+ *   wanted where one suspect has nearly everything
  */
-export function sampled({ hypotheses }: Predictor, belief: Belief, most: number): Belief {
+export function sampled({ hypotheses }: Predictor, belief: Belief, most: number, power = 1): Belief {
   const count = belief.gone >= 0 ? belief.hypotheses.length - 1 : belief.hypotheses.length;
   if (count <= most) return belief;
-  const step = belief.chances.reduce((sum, chance) => sum + Math.sqrt(chance), 0) / most;
   const rows: Row[] = [];
-  const roots = belief.chances.map(Math.sqrt);
+  const roots = belief.chances.map((chance) => chance ** power);
+  const step = roots.reduce((sum, each) => sum + each, 0) / most;
   for (let from = 0, before = 0, next = step; from < roots.length; next += step) {
     let [end, reached, mass] = [from, before, 0];
     while (end < roots.length && (end === from || reached + roots[end]! / 2 < next)) {

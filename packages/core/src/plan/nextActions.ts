@@ -44,6 +44,9 @@ export interface ProposedAction {
   readonly outcomes: readonly ForeseenOutcome[];
 }
 
+/** Where a suspect stands alone, what is unlikely gets rows of its own. */
+const provingPower = 0.5;
+
 /** How many actions to offer. */
 const usualCount = 5;
 /** Two tests that tell this nearly the same are taken for one. */
@@ -80,13 +83,14 @@ export function nextActions(
   count = usualCount,
 ): readonly ProposedAction[] {
   const believed = beliefOf(predictor, suspicion);
-  const belief = sampled(predictor, believed, mostRows);
+  const power = limits.leastBits === undefined ? 1 : provingPower;
+  const belief = sampled(predictor, believed, mostRows, power);
   const scales = scalesFor(belief);
   const least = limits.leastBits ?? leastBits;
   if (scales.doubt < least) return [];
   const { circuit } = predictor;
-  const glance = scalesFor(sampled(predictor, belief, glanceRows));
-  const rough = scalesFor(sampled(predictor, belief, playedRows));
+  const glance = scalesFor(sampled(predictor, belief, glanceRows, power));
+  const rough = scalesFor(sampled(predictor, belief, playedRows, power));
   const offered = scopeOf(predictor, believed, site, limits);
   const { list, behindTrim } = shortlist(glance, offered, Math.max(shortlisted, 2 * count), least);
   const ranked = weighed(scales, list, least);

@@ -65,6 +65,8 @@ export type OfferVisit = (offer: Offer, cost: number, strips: number) => void;
 export interface StateOffers {
   /** The probability that a fuse which is whole now opens on coming into the state. */
   readonly opensFuse: (belief: Belief) => number;
+  /** Whether something is put into a fuse's cavity, or taken out, on the way there. */
+  readonly changesCavity: boolean;
   /** How many questions can be asked there. */
   readonly questions: number;
   /** Less than this none of them costs. */
@@ -159,6 +161,7 @@ export function offersByState(
     .filter(({ change }) => !change.places.some(outOfReach))
     .sort((one, other) => one.change.minutes - other.change.minutes)
     .map(({ state, change }) => ({
+      changesCavity: change.moves.some(({ kind }) => kind === 'cavity'),
       questions: open.length,
       leastCost: change.minutes * preferredWeight,
       opensFuse({ hypotheses, chances }) {

@@ -15,7 +15,7 @@ export interface Weighed {
 const mostOpening = 0.03;
 
 /**
- * Predictions that a plan makes at a glance, the cheap states first: some tenths of a second where they are not known yet.
+ * Predictions that a plan makes at a glance: some tenths of a second where they are not known yet.
  * What only a dearer state would tell is seen by a later plan, when hands and state are nearer to it.
  */
 const mostGlances = 120_000;
@@ -38,11 +38,10 @@ export function shortlist(
   const glance = glanceOf(scales);
   const list = bestOf(length);
   const behindTrim = bestOf(longestBehindTrim);
-  let glances = 0;
+  const lookedAt = withinBudget(byState, scales.belief.chances.length);
   for (const state of byState) {
     if (doubt <= Math.min(list.worst(), behindTrim.worst()) * state.leastCost) continue;
-    if (glances > mostGlances) continue;
-    glances += state.questions * scales.belief.chances.length;
+    if (!lookedAt.has(state)) continue;
     if (state.opensFuse(scales.belief) > mostOpening) continue;
     state.visit((offer, cost, strips) => {
       const most = Math.min(doubt, offer.mostBits);
@@ -55,6 +54,24 @@ export function shortlist(
     });
   }
   return { list: list.candidates(), behindTrim: behindTrim.candidates() };
+}
+
+/** The states that a plan looks at: as it stands, what a lamp or a fuse in a cavity shows, then the cheapest. */
+function withinBudget(byState: readonly StateOffers[], rows: number): ReadonlySet<StateOffers> {
+  const [present, ...others] = byState;
+  const inOrder = [
+    ...(present === undefined ? [] : [present]),
+    ...others.filter(({ changesCavity }) => changesCavity),
+    ...others.filter(({ changesCavity }) => !changesCavity),
+  ];
+  const taken = new Set<StateOffers>();
+  let glances = 0;
+  for (const state of inOrder) {
+    if (glances > mostGlances) break;
+    glances += state.questions * rows;
+    taken.add(state);
+  }
+  return taken;
 }
 
 interface Glanced {

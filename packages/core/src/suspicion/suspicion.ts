@@ -61,6 +61,8 @@ const mistakeFrom = 0.5;
 /** Or where one hypothesis has this much and what was read is this much less likely than what it has it show. Judgement. */
 const leadsFrom = 0.5;
 const surprisesBelow = 0.065;
+/** A reading that what leads shows nearly as often as anything is no mistake. */
+const justAsExpected = 0.5;
 
 /** A slip of this probability means that no single fault explains every reading: pairs are tried. */
 const contradictionFrom = 0.3;
@@ -230,7 +232,6 @@ function worstFitting(
     (most, each) => (each.slipProbability > (most?.slipProbability ?? mistakeFrom) ? each : most),
     null,
   );
-  if (slip !== null) return slip.id;
   const count = predictor.hypotheses.length;
   const leader = posterior.reduce((most, chance, h) => (chance > posterior[most]! ? h : most), 0);
   const family = predictor.hypotheses[leader]?.family;
@@ -241,6 +242,13 @@ function worstFitting(
   const members = predictor.hypotheses.flatMap((each, h) =>
     each.family === family && Math.abs(h - leader) <= 1 ? [h] : [],
   );
+  if (slip !== null) {
+    const reading = readings.find(({ id }) => id === slip.id)!;
+    // What leads may rest on this reading alone, but never when it is just what that one shows.
+    return leader < count && expectednessInRange(predictor, reading, members) >= justAsExpected
+      ? null
+      : slip.id;
+  }
   // What comes and goes may well show nothing.
   if (leader >= count || together < leadsFrom) return null;
   let [least, found]: [number, string | null] = [surprisesBelow, null];

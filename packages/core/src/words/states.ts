@@ -17,7 +17,7 @@ export function stateWords(circuit: Circuit, state: OperatingState): string {
   );
   const battery = state.batteryConnected ? [] : ['battery off'];
   const leads = (state.leads ?? []).map((lead) => leadName(circuit, lead));
-  const renewed = (state.renewed ?? []).map((id) => `${partById(circuit, id).name} swapped`);
+  const renewed = swappedParts(circuit, state).map((id) => `${partById(circuit, id).name} swapped`);
   const all = [...battery, ...controls, ...apart, ...renewed, ...cavities, ...leads];
   return all.length === 0 ? 'everything at rest' : all.join(' · ');
 }
@@ -49,4 +49,9 @@ export function fillWords(fill: CavityFill): string {
     case 'jumper':
       return `${fill.kind === 'jumper' ? 'fused lead' : fill.kind} ${fill.amps} A`;
   }
+}
+
+/** The parts that were swapped for good ones; a fresh fuse in its cavity is nothing to speak of. */
+export function swappedParts(circuit: Circuit, { renewed = [] }: OperatingState): readonly string[] {
+  return renewed.filter((id) => partById(circuit, id).kind !== 'fuse');
 }
