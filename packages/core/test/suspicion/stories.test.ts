@@ -6,6 +6,7 @@ import { comesAndGoesShare } from '../../src/faults/rates';
 import { assess } from '../../src/job/assess';
 import { undivided } from '../../src/job/planNext';
 import { foldJob } from '../../src/job/foldJob';
+import { usualKit } from '../../src/plan/kit';
 import { nextActions } from '../../src/plan/nextActions';
 import { priceOfBeingWrong } from '../../src/plan/priceOfBeingWrong';
 import type { TakenReading } from '../../src/suspicion/likelihood';
@@ -245,7 +246,7 @@ test('the plan keeps to pinned places, and weighs a preferred instrument’s min
   const predictor = createPredictor(library);
   const suspicion = suspicionOf(predictor, [fuseBlows]);
   const site = { state: withCavity(states.rest, 'F17', { kind: 'open' }), at: null, stripped: [] };
-  const free = { refused: [], without: [], taken: [fuseBlows] };
+  const free = { refused: [], taken: [fuseBlows], ...usualKit };
   const all = 12;
   const pinned = nextActions(predictor, suspicion, site, { ...free, pinned: ['fuse-box', 'd-pillar'] }, all);
   expect(pinned.length).toBeGreaterThan(0);
