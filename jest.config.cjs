@@ -41,6 +41,7 @@ module.exports = {
       displayName: 'cli',
       rootDir: 'apps/cli',
       testMatch: ['<rootDir>/test/**/*.test.ts'],
+      sandboxInjectedGlobals: ['Math', 'Number', 'Float64Array', 'Int32Array', 'Map', 'Set'],
     },
     {
       ...common,

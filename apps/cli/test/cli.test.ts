@@ -241,32 +241,31 @@ describe('recordings', () => {
 });
 
 describe('play', () => {
-  const file = () => written('circuit.json', circuit);
+  const file = new URL('../../../demo/circuits/minibus-blower.json', `file://${__filename}`).pathname;
   const played = (...words: string[]) =>
-    JSON.parse(runCommand(['play', file(), '--json', ...words])) as {
+    JSON.parse(runCommand(['play', file, '--json', ...words])) as {
       faults: unknown[];
       steps: { purpose: string; spoiled: boolean; leading: unknown[] }[];
       verdict: { end: string; suspect: string; right: boolean; wrongNamed: boolean | null; readings: number };
     };
 
   test('plays a job to its verdict, the same for the same seed, a fault in words or as JSON', () => {
-    const words = played('--fault', 'W21=short to ground 0.2', '--seed', '4');
+    const words = played('--fault', 'HO=shorted to its case 0.2', '--seed', '1');
     expect(words.steps[0]!.purpose).toBe('complaint');
     expect(words.steps.every(({ leading }) => leading.length === 3)).toBe(true);
-    expect(words.verdict).toMatchObject({ suspect: 'W21', right: true, wrongNamed: null });
-    const json = '{"kind":"short to ground","section":"W21","ohms":0.2,"position":0.5}';
-    expect(played('--fault', json, '--seed', '4')).toEqual(words);
+    expect(words.verdict).toMatchObject({ suspect: 'HO', right: true, wrongNamed: null });
+    const json = '{"kind":"part","part":"HO","effect":{"kind":"short","terminal":"1","ohms":0.2}}';
+    expect(played('--fault', json, '--seed', '1')).toEqual(words);
   });
 
   test('takes a symptom, another truth and a wrong entry', () => {
-    const truth = written('truth.json', { ...circuit, name: 'as it is' });
     const report = played(
       '--fault',
-      'SL=burnt out',
+      'HO=coil open',
       '--symptom',
-      'SL=dead@rear-door=open',
+      'HO=dead@horn=pressed',
       '--truth',
-      truth,
+      file,
       '--spoil',
       '--seed',
       '2',
@@ -277,17 +276,17 @@ describe('play', () => {
 
   test.each<[string, string[], RegExp]>([
     ['no fault', [], /--fault: Expected one fault, or two/],
-    ['a fault that is none', ['--fault', 'W21=tired'], /--fault W21=tired: Expected W21=/],
+    ['a fault that is none', ['--fault', 'W17=tired'], /--fault W17=tired: Expected W17=/],
     ['a part that there is not', ['--fault', '{"kind":"open","section":"Q"}'], /Expected a section .*“Q”/],
     [
       'an element that the part has not',
-      ['--fault', '{"kind":"part","part":"K4","effect":{"kind":"cut","role":"flux"}}'],
-      /Expected an element of K4 \(coil, .*“flux”/,
+      ['--fault', '{"kind":"part","part":"K1","effect":{"kind":"cut","role":"flux"}}'],
+      /Expected an element of K1 \(coil, .*“flux”/,
     ],
     ['no JSON', ['--fault', '{"kind":'], /Expected JSON\.$/],
-    ['a symptom of nothing', ['--fault', 'W21=open', '--symptom', 'Q=dead'], /Expected a fuse, a load/],
-    ['another kit', ['--fault', 'W21=open', '--kit', 'hammer'], /--kit: Expected usual, all, or some of/],
+    ['a symptom of nothing', ['--fault', 'W17=open', '--symptom', 'Q=dead'], /Expected a fuse, a load/],
+    ['another kit', ['--fault', 'W17=open', '--kit', 'hammer'], /--kit: Expected usual, all, or some of/],
   ])('refuses %s in one sentence', (_name, words, expected) => {
-    expect(problem(...['play', file(), ...words]).message).toMatch(expected);
+    expect(problem(...['play', file, ...words]).message).toMatch(expected);
   });
 });
