@@ -132,6 +132,90 @@ test('the fan from its first recording to the proof, the second laid over it, al
   await repairAndProve(page, nothingWrong(fanCircuit));
 
   await step(page, 'Traces');
+  // Without its fuse in the cavity, what is recorded through it is not held against anything.
+  const inCavity = page.getByRole('dialog').getByLabel('Fuse 30', { exact: true });
+  await page.getByRole('button', { name: 'Pull or part …' }).click();
+  await inCavity.selectOption({ index: 1 });
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('In the cavity of Fuse 30 is no fuse now')).toBeVisible();
+  await page.getByRole('button', { name: 'Pull or part …' }).click();
+  await inCavity.selectOption({ label: 'fuse fitted' });
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('a healthy circuit draws')).toContainText('10.8 A');
+  for (const [name, text] of Object.entries(exports)) {
+    await page.locator('input[type="file"]').setInputFiles(file(name, text));
+    await expect(page.getByRole('region', { name: 'Measured' })).toContainText(`${name}: 12,000 samples`);
+    await expect(verdict(page).getByRole('heading')).toHaveText('Draws too much');
+  }
+  await expect(verdict(page)).toContainText('× what a healthy one draws');
+  await expect(verdict(page)).toContainText('Fuse 30, 30 A: this recording uses');
+  const before = await page.getByTestId('reading').count();
+  await verdict(page).getByRole('button', { name: 'Enter it in the job' }).click();
+  await expect(page.getByTestId('reading')).toHaveCount(before + 1);
+  await expect(page.getByTestId('reading').first()).toContainText('Draws too much');
+  await expect(page.getByTestId('reading').first()).toContainText('Record the current in Fuse 30');
+  await step(page, 'Next');
+  await expect(
+    page.getByRole('region', { name: 'Found' }).or(page.getByTestId('next')).first(),
+  ).toBeVisible();
+});
+
+test('before and after lie over each other; a file that is dropped is read, one that is none is refused', async ({
+  page,
+  house,
+}) => {
+  await openFan(page, house.address);
+  await page.locator('input[type="file"]').setInputFiles(file('before.csv', exports['comma.csv']!));
+  await expect(verdict(page)).toBeVisible();
+  await page.getByRole('radio', { name: 'After', exact: true }).click();
+  const healthy = samplesOf({}).map(([t, a]) => `${t.toFixed(3)},${a.toFixed(3)}`);
+  await page.getByTestId('trace-drop').evaluate(
+    (target, text) => {
+      const transfer = new DataTransfer();
+      transfer.items.add(new File([text], 'after.csv', { type: 'text/csv' }));
+      target.dispatchEvent(new DragEvent('drop', { dataTransfer: transfer, bubbles: true }));
+    },
+    `Time (s),Current (A)\n${healthy.join('\n')}\n`,
+  );
+  await expect(verdict(page).getByRole('heading')).toHaveText('Healthy');
+  const chart = page.getByRole('group', { name: 'The recording over time' });
+  await expect(chart.getByRole('list', { name: 'Lines' }).getByRole('listitem')).toHaveText([
+    'Before',
+    'After',
+  ]);
+  await expect(chart.locator('.scatterlayer .trace')).toHaveCount(4);
+  await page.locator('input[type="file"]').setInputFiles(file('letter.csv', 'Dear Sir,\nthe fan is loud.\n'));
+  await expect(page.getByRole('alert')).toContainText('letter.csv: No two lines of numbers were found');
+  await page.getByRole('radio', { name: 'Before', exact: true }).click();
+  await expect(verdict(page).getByRole('heading')).toHaveText('Draws too much');
+});
+
+test('the fan from its first recording to the proof, the second laid over it, all kept with the job', async ({
+  page,
+  house,
+}) => {
+  await openFan(page, house.address);
+  // The first recording lies with the job, and is open when the view is.
+  await expect(verdict(page).getByRole('heading')).toHaveText('Starts high and climbs');
+  await expect(verdict(page)).toContainText(/If the current goes on as it did, it opens between \d+ min/);
+  await verdict(page).getByLabel('The fuse opened after, minutes').fill('15');
+  await expect(verdict(page)).toContainText('That agrees with the recording');
+  await verdict(page).getByLabel('The fuse opened after, minutes').fill('2');
+  await expect(verdict(page)).toContainText('Sooner than this current opens it');
+  await verdict(page).getByRole('button', { name: 'Enter it in the job' }).click();
+  await expect(page.getByTestId('reading').first()).toContainText('Starts high and climbs');
+  await step(page, 'Next');
+  const drags = { kind: 'bridge', role: 'element', ohms: 1.12 / 0.7, works: 0.8 } as const;
+  const { suspect } = await playToTheEnd(
+    page,
+    hiddenFault(fanCircuit, 'FAN', { kind: 'part', part: 'FAN', effect: drags }),
+  );
+  expect(suspect).toBe('FAN');
+  await page.getByLabel(/What was found there/).fill('turns hard, bearing dry');
+  await page.getByRole('button', { name: 'Record the cause' }).click();
+  await repairAndProve(page, nothingWrong(fanCircuit));
+
+  await step(page, 'Traces');
   // The proof left a lamp in the cavity: what is recorded through a fuse is not held against that.
   await expect(page.getByText('In the cavity of Fuse 30 is no fuse now')).toBeVisible();
   await page.getByRole('button', { name: 'Pull or part …' }).click();
