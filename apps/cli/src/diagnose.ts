@@ -1,5 +1,12 @@
 import type { JobFile } from '@grim-lantern/contract';
-import type { Assessment, Circuit, JobState, ProposedAction, Undivided } from '@grim-lantern/core';
+import type {
+  Assessment,
+  Circuit,
+  JobState,
+  OpenQuestion,
+  ProposedAction,
+  Undivided,
+} from '@grim-lantern/core';
 import {
   assess,
   createPredictor,
@@ -8,7 +15,9 @@ import {
   leavesWords,
   minutes,
   moveWords,
+  openQuestion,
   outcomeName,
+  partById,
   percent,
   planNext,
   readingCount,
@@ -23,6 +32,8 @@ export interface Report {
   readonly title: string;
   readonly job: JobState;
   readonly assessment: Assessment;
+  /** What is to be answered first; null where nothing is. */
+  readonly question: OpenQuestion | null;
   readonly actions: readonly ProposedAction[];
   readonly undivided: readonly Undivided[];
 }
@@ -31,14 +42,15 @@ export function diagnose({ title, circuit, events }: JobFile): Report {
   const predictor = createPredictor(circuit);
   const job = foldJob(circuit, events);
   const assessment = assess(predictor, job);
+  const question = openQuestion(predictor, job, assessment);
   const actions = job.cause === null ? planNext(predictor, job, assessment) : [];
-  return { title, job, assessment, actions, undivided: undivided(predictor, job, assessment) };
+  return { title, job, assessment, question, actions, undivided: undivided(predictor, job, assessment) };
 }
 
 /** The report as a document for other programs. */
 export function reportDocument(
   circuit: Circuit,
-  { title, job, assessment, actions, undivided: alike }: Report,
+  { title, job, assessment, question, actions, undivided: alike }: Report,
 ) {
   const { suspicion, isolated, proven } = assessment;
   return {
@@ -47,6 +59,8 @@ export function reportDocument(
     cause: job.cause,
     isolated,
     proven,
+    unexplained: assessment.unexplained.map(({ id }) => id),
+    question,
     likelyMistake: suspicion.likelyMistake,
     suspects: suspicion.suspects.map((suspect) => ({ name: suspectName(circuit, suspect.id), ...suspect })),
     effects: suspicion.effects,
@@ -75,7 +89,7 @@ const shownFrom = 0.01;
 
 /** The report for people. */
 export function reportText(circuit: Circuit, report: Report): string {
-  const { title, job, assessment, actions, undivided: alike } = report;
+  const { title, job, assessment, question, actions, undivided: alike } = report;
   const { suspects, likelyMistake } = assessment.suspicion;
   const shown = suspects.filter(({ probability }) => probability >= shownFrom);
   const mistake = job.readings.find(({ id }) => id === likelyMistake);
@@ -104,13 +118,22 @@ export function reportText(circuit: Circuit, report: Report): string {
         ? 'Nothing that can be asked here would.'
         : `${instruction(circuit, parting.test)} would (${worth(parting.bits)}).`,
     ]),
+    ...(question === null ? [] : ['', `First: ${questionWords(circuit, question)}`]),
     ...actions.flatMap((action, index) => ['', ...actionLines(circuit, action, index + 1)]),
   ];
   return `${lines.join('\n')}\n`;
 }
 
+function questionWords(circuit: Circuit, question: OpenQuestion): string {
+  if (question.kind === 'fuse') {
+    return `see whether ${partById(circuit, question.fuse).name} is still whole: it may have blown meanwhile.`;
+  }
+  return 'say what the trouble is: a fuse that blows, what is dead or weak, what runs by itself, a battery that goes flat.';
+}
+
 function purposeWords(purpose: ProposedAction['purpose']): string | null {
   if (purpose === 'search') return null;
+  if (purpose === 'doubt') return 'once more: what was read there does not fit';
   return purpose === 'proof' ? 'proof' : 'once more: the verdict hangs on it';
 }
 

@@ -126,6 +126,7 @@ export const jobEventSchema = z.discriminatedUnion(
     }),
     z.strictObject({ ...stamp, type: z.literal('point-allowed'), point: testSchema.shape.at }),
     z.strictObject({ ...stamp, type: z.literal('checklist-skipped'), module: localId, why: shortText }),
+    z.strictObject({ ...stamp, type: z.literal('strip-refitted'), strip: localId }),
     z.strictObject({
       ...stamp,
       type: z.literal('current-read'),

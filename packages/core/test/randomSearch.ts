@@ -177,7 +177,7 @@ export function optimalMinutes({ predictor, start }: RandomSearch): number {
 
 function splitsOf(predictor: Predictor, start: Worksite) {
   const { circuit, hypotheses } = predictor;
-  const states = candidateStates(predictor, start.state, [], [], null);
+  const states = candidateStates(predictor, start.state, { fuses: [], parts: [], wires: [] }, null);
   const list = states.flatMap((state) =>
     instruments.flatMap((id) => {
       const { targets, mayPropose } = instrumentById(id);

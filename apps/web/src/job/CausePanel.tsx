@@ -13,6 +13,7 @@ import {
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
 import type { Diagnosis } from '../worker/useDiagnosis';
+import { WhereAlong } from './WhereAlong';
 
 interface CausePanelProps {
   readonly jobId: string;
@@ -57,6 +58,7 @@ export function CausePanel({ jobId, circuit, diagnosis, record }: CausePanelProp
           ? '. Prove it before you replace it: then record the cause.'
           : `, ${section.colour} wire. See it before you cut: then record the cause.`}
       </p>
+      <WhereAlong {...{ circuit, diagnosis, record }} />
       {unread === null ? (
         <CauseForm key={isolated} suspect={isolated} kind={kind} record={record} />
       ) : (

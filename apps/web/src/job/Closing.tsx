@@ -8,10 +8,13 @@ type Recorder = ((fact: JobFact) => string) | null;
 export function Closing({
   job,
   proven,
+  apart,
   record,
 }: {
   readonly job: Diagnosis['job'];
   readonly proven: boolean;
+  /** How many things are still to be put back. */
+  readonly apart: number;
   readonly record: Recorder;
 }) {
   if (job.closed !== null) {
@@ -28,14 +31,19 @@ export function Closing({
   return (
     <section aria-label="Close the job" className="py-4">
       {proven ? (
-        <button
-          type="button"
-          className="key key-chosen"
-          disabled={record === null}
-          onClick={() => record?.({ type: 'job-closed', proven: true, why: '' })}
-        >
-          Close as proven
-        </button>
+        <>
+          <button
+            type="button"
+            className="key key-chosen"
+            disabled={record === null || apart > 0}
+            onClick={() => record?.({ type: 'job-closed', proven: true, why: '' })}
+          >
+            Close as proven
+          </button>
+          {apart > 0 && (
+            <p className="text-dim mt-1 text-[15px]">Put back first, above: {apart} still to be done.</p>
+          )}
+        </>
       ) : (
         <CloseUnproven suggested="" record={record} />
       )}

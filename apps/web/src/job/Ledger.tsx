@@ -62,7 +62,7 @@ export function Ledger({ circuit, diagnosis, technicians, unsent, record, onCorr
   );
 }
 
-/** Amps by clamp or ammeter: in the record, no evidence by themselves. */
+/** Amps by clamp or ammeter. */
 function CurrentLine({
   circuit,
   current,

@@ -1,5 +1,6 @@
 import type { Circuit, ForeseenOutcome, JobFact, JobState, ProposedAction, Test } from '@grim-lantern/core';
 import {
+  asksComplaint,
   cautionsOf,
   instruction,
   instrumentById,
@@ -9,6 +10,7 @@ import {
   placeById,
   pointWords,
   stateKey,
+  whyWords,
   worth,
 } from '@grim-lantern/core';
 import { Popover } from 'radix-ui';
@@ -48,18 +50,17 @@ export function NextPanel({
   const [picked, setPicked] = useState<{ actions: readonly ProposedAction[]; index: number } | null>(null);
   const index = picked !== null && picked.actions === actions ? picked.index : 0;
   const action = actions?.[index];
-  const [askComplaint, setAskComplaint] = useState(job.readings.length === 0 && job.currents.length === 0);
-  const asksComplaint = askComplaint && job.cause === null;
-  const fuse = diagnosis.dossier?.fuseInDoubt ?? null;
-  const shown = asksComplaint || fuse !== null ? undefined : action?.test;
+  const [asked, setAsked] = useState(asksComplaint(job));
+  const complains = asked && job.cause === null;
+  const question = diagnosis.dossier?.question ?? null;
+  const fuse = question?.kind === 'fuse' ? question.fuse : null;
+  const shown = complains || fuse !== null ? undefined : action?.test;
   useEffect(() => {
     onShow(shown ?? null);
     return () => onShow(null);
   }, [shown, onShow]);
-  if (asksComplaint) {
-    return (
-      <ComplaintQuestion circuit={circuit} job={job} record={record} onSkip={() => setAskComplaint(false)} />
-    );
+  if (complains) {
+    return <ComplaintQuestion circuit={circuit} job={job} record={record} onSkip={() => setAsked(false)} />;
   }
   if (fuse !== null) return <FuseQuestion circuit={circuit} fuse={fuse} state={job.state} record={record} />;
   if (actions === null) return <p className="text-dim py-6 text-lg">Working out the next reading …</p>;
@@ -85,7 +86,7 @@ export function NextPanel({
     <>
       <ActionCard
         key={`${action.test.instrument} ${action.test.at} ${stateKey(action.state)}`}
-        {...{ circuit, action, record, onHold }}
+        {...{ circuit, action, others, record, onHold }}
       />
       <ul className="border-line mt-3 border-t" aria-label="Alternatives">
         {others.map((each) => (
@@ -123,6 +124,7 @@ const purposeWords: Readonly<Record<ProposedAction['purpose'], string>> = {
   search: 'Next',
   proof: 'Proof',
   check: 'Once more: the verdict hangs on this reading',
+  doubt: 'Once more: the verdict does not explain what was read here',
 };
 
 /** The same in the list of the others: what it would tell, where it narrows the search. */
@@ -163,15 +165,18 @@ function Ways({
 function ActionCard({
   circuit,
   action,
+  others,
   record,
   onHold,
 }: {
   circuit: Circuit;
   action: ProposedAction;
+  others: readonly ProposedAction[];
   record: ((fact: JobFact) => string) | null;
   onHold: (outcome: ForeseenOutcome | null) => void;
 }) {
   const { purpose, test, state, work, outcomes, bits } = action;
+  const why = whyWords(action, others);
   const strips = work.strips.map((id) => circuit.strips.find((strip) => strip.id === id));
   const place = instrumentById(test.instrument).place(circuit, test.at);
   const where = place === undefined ? undefined : placeById(circuit, place)?.name;
@@ -190,6 +195,7 @@ function ActionCard({
         </span>
       </div>
       <h2 className="mt-1 mb-2 text-[26px] leading-tight font-semibold">{instruction(circuit, test)}</h2>
+      {why !== '' && <p className="text-dim mb-2 text-[15px]">{why}</p>}
       <ol className="mb-3 list-decimal space-y-1 pl-6">
         {strips.map((strip) => (
           <li key={strip?.id}>

@@ -4,6 +4,7 @@ import {
   readingWords,
   stateKey,
   stateWords,
+  stillApart,
   suspectName,
   midSentence,
 } from '@grim-lantern/core';
@@ -12,6 +13,7 @@ import type { Diagnosis } from '../worker/useDiagnosis';
 import type { Question } from './CustomerPanel';
 import { Closing, Reopen } from './Closing';
 import { CustomerPanel } from './CustomerPanel';
+import { PutBack } from './PutBack';
 import { ReadingEntry } from './ReadingEntry';
 
 type Recorder = ((fact: JobFact) => string) | null;
@@ -48,6 +50,7 @@ export function RepairPanel({ circuit, diagnosis, draft, record }: RepairPanelPr
         />
       )}
       {job.repair !== null && <RepairDone steps={job.repair.steps} text={job.repair.text} />}
+      {job.repair !== null && job.closed === null && <PutBack {...{ circuit, job, record }} />}
       {job.repair !== null && (
         <Proof
           circuit={circuit}
@@ -58,7 +61,12 @@ export function RepairPanel({ circuit, diagnosis, draft, record }: RepairPanelPr
         />
       )}
       {!pressing && (job.closed === null || job.customer.length > 0) && customer}
-      <Closing job={job} proven={pairs.some(({ proves }) => proves)} record={record} />
+      <Closing
+        job={job}
+        proven={pairs.some(({ proves }) => proves)}
+        apart={stillApart(circuit, job).length}
+        record={record}
+      />
     </section>
   );
 }

@@ -24,7 +24,7 @@ export function StopOrGoOn({
   const step = costOf(action.work, hourlyRate);
   const strips = action.work.strips.map((id) => circuit.strips.find((each) => each.id === id)?.name ?? '');
   const repair = costOf(dossier.repair, hourlyRate);
-  const deep = strips.length > 0 && step >= askFrom / 2;
+  const deep = strips.length > 0 && (!action.worthIt || step >= askFrom / 2);
   const dear = assessment.isolated !== null && repair >= askFrom;
   if (!deep && !dear) return null;
   const price = priceOfBeingWrong(circuit, leading.probability, dossier.repair, action);
@@ -44,7 +44,11 @@ export function StopOrGoOn({
   return (
     <section aria-label="Stop or go on" className="border-line my-3 border p-3">
       <h3 className="text-lg font-semibold">
-        {deep ? 'Trim comes off: ask first?' : 'The repair costs: ask first?'}
+        {!action.worthIt
+          ? 'What is left costs more than it saves: stop, or go on?'
+          : deep
+            ? 'Trim comes off: ask first?'
+            : 'The repair costs: ask first?'}
       </h3>
       <p className="my-1">
         {percent(price.sure)} sure that it is {suspectName(circuit, leading.id)}. Repairing it now loses{' '}

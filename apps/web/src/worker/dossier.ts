@@ -1,23 +1,31 @@
 import {
   NOTHING_WRONG,
+  alongWire,
   expectedWords,
-  fuseInDoubt,
+  openQuestion,
   handOver,
   instrumentById,
   lastReadings,
+  locateShort,
   moduleChecklist,
+  narrowing,
   proofPairs,
   proofWanted,
   repairEstimate,
   repairSteps,
   simplePrediction,
+  standingReadings,
   trapIn,
 } from '@grim-lantern/core';
 import type {
   Assessment,
   ChecklistLine,
+  Circuit,
   JobState,
   LedgerReading,
+  Located,
+  Narrowing,
+  OpenQuestion,
   Predictor,
   ProofPair,
   Repair,
@@ -38,14 +46,20 @@ export interface ModuleDossier {
   readonly checklist: readonly ChecklistLine[];
 }
 
+/** Where along a wire its short lies, and the reading that would narrow it. */
+export interface Along {
+  readonly located: Located;
+  readonly next: Narrowing | null;
+}
+
 /** Everything that is said of a job beside its suspects and its next reading. */
 export interface Dossier {
   /** By reading: what it cannot mean though it seems to. */
   readonly traps: Readonly<Record<string, string>>;
   /** What the reading that fits worst should have shown; null while none does. */
   readonly mistakeExpected: string | null;
-  /** The fuse that may have opened in the vehicle's state, to be asked about at once; null where there is none. */
-  readonly fuseInDoubt: string | null;
+  /** What is to be answered before anything is measured; null where nothing is. */
+  readonly question: OpenQuestion | null;
   /** Every consumer of the circuit. */
   readonly board: readonly TapItem[];
   readonly modules: readonly ModuleDossier[];
@@ -57,6 +71,8 @@ export interface Dossier {
   readonly steps: readonly string[];
   readonly repair: Repair | null;
   readonly handOver: readonly string[];
+  /** Where along the wire that stands alone its short lies; null where none does. */
+  readonly along: Along | null;
 }
 
 /** @param healthy - the same circuit with nothing wrong in it: its own states, so that the plan's stay at hand */
@@ -80,7 +96,7 @@ export function dossierOf(
   const named = suspect !== undefined && suspect !== NOTHING_WRONG;
   return {
     traps: Object.fromEntries(traps),
-    fuseInDoubt: job.cause === null ? fuseInDoubt(predictor, job, assessment) : null,
+    question: openQuestion(predictor, job, assessment),
     mistakeExpected:
       mistake === undefined || leading === undefined
         ? null
@@ -98,6 +114,26 @@ export function dossierOf(
     steps: named ? repairSteps(circuit, suspect, kind) : [],
     repair: named ? repairEstimate(circuit, job.site, suspect) : null,
     handOver: handOver(circuit, job, assessment),
+    along: alongOf(circuit, job, assessment),
+  };
+}
+
+let searched: { readonly circuit: Circuit; readonly section: string; readonly along: Predictor } | null =
+  null;
+
+/** Where along the wire that stands alone, shorted to ground, and what would narrow it. */
+function alongOf(circuit: Circuit, job: JobState, { isolated, suspicion }: Assessment): Along | null {
+  const kind = suspicion.suspects[0]?.kinds[0]?.name ?? '';
+  const shorted = circuit.sections.some(({ id }) => id === isolated) && kind.startsWith('short to ground');
+  if (!shorted || isolated === null || job.cause !== null) return null;
+  if (searched?.circuit !== circuit || searched.section !== isolated) {
+    searched = { circuit, section: isolated, along: alongWire(circuit, isolated) };
+  }
+  const { along } = searched;
+  const readings = standingReadings(job);
+  return {
+    located: locateShort(circuit, isolated, readings, along),
+    next: narrowing(along, isolated, readings, job.site, { without: [] }),
   };
 }
 

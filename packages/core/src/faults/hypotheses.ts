@@ -13,6 +13,7 @@ import {
   hazardOf,
   nothingWrongShare,
   solidOhmsGrid,
+  unwornPairShare,
   wetOhmsGrid,
   wireShortOhmsGrid,
 } from './rates';
@@ -60,7 +61,7 @@ export function hypothesesOf(circuit: Circuit): readonly Hypothesis[] {
       add(section.id, name, faultRates[name] * section.lengthMetres * hazards, faults);
     }
   }
-  for (const { suspect, one, other, places } of neighbours(circuit)) {
+  for (const { suspect, one, other, places, worn } of neighbours(circuit)) {
     const faults = wireShortOhmsGrid.map((ohms): Fault => ({
       kind: 'short to wire',
       section: one.id,
@@ -72,7 +73,7 @@ export function hypothesesOf(circuit: Circuit): readonly Hypothesis[] {
     add(
       suspect,
       'short to each other',
-      faultRates['short to wire'] * metres * places.length * hazards,
+      faultRates['short to wire'] * (worn ? 1 : unwornPairShare) * metres * places.length * hazards,
       faults,
     );
   }
@@ -122,7 +123,7 @@ function sectionFaults({ id: section }: Section): Readonly<Record<OwnFaultName, 
 }
 
 /** How many times likelier the hazards of some places make a kind, on average over them. */
-function placesFactor(circuit: Circuit, places: readonly string[], kind: HazardKind): number {
+export function placesFactor(circuit: Circuit, places: readonly string[], kind: HazardKind): number {
   const factors = places.map((id) =>
     (placeById(circuit, id)?.hazards ?? []).reduce(
       (product, hazard) => product * hazardFactors[hazard][kind],

@@ -2,36 +2,52 @@ import type { Circuit, Hazard, Section } from '../circuit/circuit';
 import { perCircuit } from '../circuit/perCircuit';
 import { jointSuspect } from './fault';
 
-/** Two wires that lie side by side where something wears at them. */
+/** Two wires that run through the same places. */
 export interface Neighbours {
   /** The suspect that a short between them is. */
   readonly suspect: string;
   readonly one: Section;
   readonly other: Section;
-  /** Where they lie side by side and are worn at. */
+  /** Where they lie side by side. */
   readonly places: readonly string[];
+  /** Whether they are named close together and something wears at them; any other two of a loom melt together less often. */
+  readonly worn: boolean;
 }
 
 /** What wears insulation through. */
 const wearing: readonly Hazard[] = ['rub', 'flex', 'heat', 'earlier-work'];
 /** Of the wires at a place, each is taken to touch so many of those that the document names after it. Judgement. */
 const touching = 3;
+/** So many other pairs of one loom are considered, those named closest together first: a large vehicle has thousands. */
+const mostOthers = 60;
 
-/** The pairs of wires that can chafe through to each other; two that end on one terminal never show it. */
+interface Pair extends Neighbours {
+  /** How far apart the document names them at the place where they are closest. */
+  readonly apart: number;
+}
+
+/** The pairs of wires that can chafe through or melt together; two that end on one terminal never show it. */
 export const neighbours = perCircuit((circuit: Circuit): readonly Neighbours[] => {
-  const found = new Map<string, Neighbours>();
+  const found = new Map<string, Pair>();
   for (const place of circuit.places) {
-    if (!place.hazards.some((hazard) => wearing.includes(hazard))) continue;
+    const wears = place.hazards.some((hazard) => wearing.includes(hazard));
     const here = circuit.sections.filter(({ places }) => places.includes(place.id));
     here.forEach((one, index) => {
-      for (const other of here.slice(index + 1, index + 1 + touching)) {
+      for (const [beyond, other] of here.slice(index + 1).entries()) {
         const ends = [one.from, one.to];
         if (ends.includes(other.from) || ends.includes(other.to)) continue;
         const suspect = jointSuspect(one.id, other.id);
-        const known = found.get(suspect)?.places ?? [];
-        found.set(suspect, { suspect, one, other, places: [...known, place.id] });
+        const known = found.get(suspect);
+        const worn = wears && beyond < touching;
+        // Where something wears at them is where they are looked for; else all places that they share.
+        const before = known?.worn === worn ? known.places : [];
+        if (known?.worn === true && !worn) continue;
+        const apart = Math.min(beyond, known?.apart ?? Infinity);
+        found.set(suspect, { suspect, one, other, places: [...before, place.id], worn, apart });
       }
     });
   }
-  return [...found.values()];
+  const all = [...found.values()];
+  const others = all.filter(({ worn }) => !worn).sort((one, other) => one.apart - other.apart);
+  return [...all.filter(({ worn }) => worn), ...others.slice(0, mostOthers)];
 });

@@ -42,6 +42,9 @@ export const presentShare = 0.3;
 /** How much rarer two causes at once are than the one of them alone would make them. Judgement. */
 export const pairShare = 0.02;
 
+/** How much rarer any other two wires of a loom melt together than two that are worn side by side. Judgement. */
+export const unwornPairShare = 0.2;
+
 /** Share of the chances that nothing on this circuit is wrong while it is being read. Judgement. */
 export const nothingWrongShare = 0.02;
 

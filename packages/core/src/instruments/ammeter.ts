@@ -15,6 +15,7 @@ const scale: NumberScale = {
   least: -100,
   greatest: 100,
   overload: false,
+  elsewhere: [[-0.1, 0.1]],
 };
 
 /** A series ammeter in a fuse's cavity: it has ohms and a fuse of its own, and reads nothing once that has opened. */

@@ -27,6 +27,7 @@ export const beeper: Instrument = {
   place: terminalPlace,
   instruction: (circuit, at) => `Beeper to ground on ${terminalName(circuit, at as TerminalRef)}`,
   mayPropose: () => true,
+  onDeadPoints: true,
   lay(setting, at) {
     return {
       probe: { kind: 'port', node: nodeAt(setting, at), against: REFERENCE },

@@ -15,6 +15,7 @@ const scale: NumberScale = {
   least: -500,
   greatest: 500,
   overload: false,
+  elsewhere: [[-0.3, 0.3]],
 };
 
 /** Amps by clamp at a fuse, or all that the battery gives. */

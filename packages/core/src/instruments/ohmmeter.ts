@@ -14,6 +14,7 @@ export const ohmsScale: NumberScale = {
   least: 0,
   greatest: 5e7,
   overload: true,
+  elsewhere: [[0, 2]],
 };
 /** Volts at the probe above which an ohms reading is nonsense. */
 export const liveVolts = 0.02;
@@ -29,6 +30,7 @@ export const ohmmeter: Instrument = {
   place: terminalPlace,
   instruction: (circuit, at) => `Ohms to ground on ${terminalName(circuit, at as TerminalRef)}`,
   mayPropose: () => true,
+  onDeadPoints: true,
   lay(setting, at) {
     return { probe: { kind: 'port', node: nodeAt(setting, at), against: REFERENCE }, show: showOhms };
   },

@@ -26,6 +26,8 @@ export interface NumberScale {
   readonly greatest: number;
   /** Whether "OL" is something that it shows. */
   readonly overload: boolean;
+  /** Ranges, in the unit, that a probe on a wrong point mostly shows: nothing, or the supply. None when absent. */
+  readonly elsewhere?: readonly (readonly [least: number, most: number])[];
 }
 
 export interface Outcome {

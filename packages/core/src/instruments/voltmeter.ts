@@ -14,6 +14,10 @@ const scale: NumberScale = {
   least: -60,
   greatest: 60,
   overload: false,
+  elsewhere: [
+    [-0.1, 0.3],
+    [11, 14.5],
+  ],
 };
 /** Input resistance of a digital meter. */
 const inputOhms = 1e7;

@@ -37,6 +37,7 @@ export const wireOhms: Instrument = {
     return `Ohms end to end, ${terminalName(circuit, one)} to ${terminalName(circuit, other)}`;
   },
   mayPropose: () => true,
+  onDeadPoints: true,
   lay(setting, at) {
     const [one, other] = endsOf(at);
     return {

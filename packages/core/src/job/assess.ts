@@ -2,26 +2,36 @@ import { comesAndGoesShare } from '../faults/rates';
 import { sights } from '../faults/sights';
 import { foundFrom } from '../plan/lookAhead';
 import type { Predictor } from '../suspicion/predictor';
+import { mostDecisive } from '../suspicion/leaderWithout';
 import type { TakenReading } from '../suspicion/likelihood';
-import { doubtingSlipShare } from '../suspicion/likelihood';
+import { doubtingSlipShare, questionOf } from '../suspicion/likelihood';
 import type { Beforehand, Suspicion } from '../suspicion/suspicion';
 import { suspicionOf } from '../suspicion/suspicion';
 import type { JobState, LedgerReading } from './foldJob';
 import { isAfterRepair } from './foldJob';
+import { unreadPins } from './moduleChecklist';
 
 /** From this probability on, a suspect counts as found and the plan asks for direct proof. */
 export const isolatedFrom = foundFrom;
 /** From this probability on, what has been read is proof enough by itself. */
 export const provenFrom = 0.99;
 
+/** Without any one of the readings, what is proven is still this likely: no single one decides. */
+export const standsFrom = 0.7;
+
 /** What a job's readings say. */
 export interface Assessment {
   readonly suspicion: Suspicion;
   /** The suspect that stands alone, or null while the search goes on. */
   readonly isolated: string | null;
-  /** Whether that one has been shown directly: its damage seen, or so much read that a slip hardly hides another. */
+  /**
+   * Whether that one has been shown directly: its damage seen, or so much read that a slip hardly hides another; and
+   * nothing that was read speaks against it.
+   */
   readonly proven: boolean;
-  /** While one stands alone unproven: what would be thought by one who doubts every reading more. */
+  /** Readings that the one standing alone does not explain and that were not put right by the same question asked again. */
+  readonly unexplained: readonly LedgerReading[];
+  /** While one stands alone unproven: what would be thought by one who doubts every reading more, or one of them wholly. */
   readonly doubting: Suspicion | null;
 }
 
@@ -45,19 +55,41 @@ export function beforehandOf({ comesAndGoes, mended }: JobState): Beforehand {
 /** The suspicion that a job's readings add up to. Quick: readings are few. */
 export function assess(predictor: Predictor, job: JobState): Assessment {
   const before = beforehandOf(job);
-  const standing = [...standingReadings(job), ...currentsAsReadings(predictor, job)];
+  const readings = standingReadings(job);
+  const standing = [...readings, ...currentsAsReadings(predictor, job)];
   const suspicion = suspicionOf(predictor, standing, before);
   const top = suspicion.suspects[0];
   if (top === undefined || top.probability < isolatedFrom) {
-    return { suspicion, isolated: null, proven: false, doubting: null };
+    return { suspicion, isolated: null, proven: false, unexplained: [], doubting: null };
   }
   const isolated = top.id;
-  if (damageSeen(predictor, job, isolated)) return { suspicion, isolated, proven: true, doubting: null };
+  const unexplained = unexplainedReadings(readings, suspicion.doubtful);
+  const seen = damageSeen(predictor, job, isolated);
+  if (seen && unexplained.length === 0) {
+    return { suspicion, isolated, proven: true, unexplained, doubting: null };
+  }
   const doubting = suspicionOf(predictor, standing, { ...before, slips: doubtingSlipShare });
   const left = doubting.suspects.find(({ id }) => id === isolated)?.probability ?? 0;
-  return left >= provenFrom
-    ? { suspicion, isolated, proven: true, doubting: null }
-    : { suspicion, isolated, proven: false, doubting };
+  // A module is judged last: not before all that feeds it has been read.
+  if (unexplained.length > 0 || left < provenFrom || unreadPins(predictor, job, isolated).length > 0) {
+    return { suspicion, isolated, proven: false, unexplained, doubting };
+  }
+  const decisive = mostDecisive(predictor, standing, isolated, before);
+  if (decisive === null || decisive.left >= standsFrom) {
+    return { suspicion, isolated, proven: true, unexplained, doubting: null };
+  }
+  const others = standing.filter(({ id }) => id !== decisive.reading.id);
+  const without = suspicionOf(predictor, others, { ...before, slips: doubtingSlipShare });
+  return { suspicion, isolated, proven: false, unexplained, doubting: without };
+}
+
+/** Doubtful readings whose question was not answered otherwise, and without doubt, another time. */
+function unexplainedReadings(
+  readings: readonly LedgerReading[],
+  doubtful: readonly string[],
+): readonly LedgerReading[] {
+  const explained = new Set(readings.filter(({ id }) => !doubtful.includes(id)).map(questionOf));
+  return readings.filter((each) => doubtful.includes(each.id) && !explained.has(questionOf(each)));
 }
 
 /** Amps at the battery or in a fuse's wire, as evidence beside the readings; what was read with a fuse pulled is not. */

@@ -35,6 +35,10 @@ export function checkEvent(circuit: Circuit, event: JobEvent): readonly CircuitF
       return circuit.parts.some(({ id, kind }) => id === event.module && kind === 'module')
         ? []
         : [unknown('module', 'a module', event.module)];
+    case 'strip-refitted':
+      return circuit.strips.some(({ id }) => id === event.strip)
+        ? []
+        : [unknown('strip', 'a strip', event.strip)];
     case 'customer-asked':
       return (event.places ?? []).flatMap((id, i) =>
         circuit.places.some((each) => each.id === id) ? [] : [unknown(`places.${i}`, 'a place', id)],

@@ -24,6 +24,8 @@ export type JobFact =
   | { readonly type: 'point-allowed'; readonly point: Target }
   /** A module's supplies and grounds are knowingly left unread. */
   | { readonly type: 'checklist-skipped'; readonly module: string; readonly why: string }
+  /** Trim that came off for a reading is on again. */
+  | { readonly type: 'strip-refitted'; readonly strip: string }
   /** Amps as a clamp or a series ammeter shows them: at the battery, or in the wire of a fuse. */
   | {
       readonly type: 'current-read';

@@ -163,6 +163,10 @@ function applyEvent(circuit: Circuit, job: JobState, event: JobEvent): JobState 
     }
     case 'checklist-skipped':
       return { ...job, skipped: { ...job.skipped, [event.module]: event.why } };
+    case 'strip-refitted': {
+      const stripped = job.site.stripped.filter((each) => each !== event.strip);
+      return { ...job, site: { ...job.site, stripped } };
+    }
     case 'current-read':
       return withCurrent(job, event);
     case 'customer-asked': {

@@ -6,6 +6,8 @@ import type { TerminalRef } from '../circuit/terminalRef';
 import { partIdOf } from '../circuit/terminalRef';
 import { partById, terminalName } from '../circuit/terminals';
 import { otherHalf, wiredWith } from '../circuit/wiring';
+import { thingsOf } from '../faults/fault';
+import { NOTHING_WRONG } from '../faults/hypotheses';
 import type { Part } from '../parts/part';
 import type { Predictor } from '../suspicion/predictor';
 import { fitsHealthy } from './fit';
@@ -65,6 +67,17 @@ export function moduleChecklist(
       verdict: reading === null ? 'unread' : fitsHealthy(predictor, reading) ? 'good' : 'bad',
     };
   });
+}
+
+/** The supplies and grounds that have been neither read nor knowingly skipped, of every module that is suspected. */
+export function unreadPins(predictor: Predictor, job: JobState, suspect: string): readonly ChecklistLine[] {
+  if (suspect === NOTHING_WRONG) return [];
+  return thingsOf(suspect)
+    .filter(
+      (id) => job.skipped[id] === undefined && !predictor.circuit.sections.some((each) => each.id === id),
+    )
+    .flatMap((id) => moduleChecklist(predictor, job, id))
+    .filter(({ role, verdict }) => role !== 'input' && verdict === 'unread');
 }
 
 /** Whether every supply and ground has been read; inputs may be left. */

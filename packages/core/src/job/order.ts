@@ -1,10 +1,11 @@
 import type { Circuit } from '../circuit/circuit';
-import { thingsOf } from '../faults/fault';
+import { partIdOf } from '../circuit/terminalRef';
 import { createPredictor } from '../suspicion/predictor';
 import type { JobEvent } from './events';
 import type { JobState } from './foldJob';
-import { isListRead, moduleChecklist } from './moduleChecklist';
+import { unreadPins } from './moduleChecklist';
 import { proofPairs } from './proof';
+import { stillApart } from './putBack';
 
 /**
  * What in the order of work forbids an event now: one sentence, or null where nothing does. A module is judged last; a
@@ -13,10 +14,10 @@ import { proofPairs } from './proof';
 export function outOfOrder(circuit: Circuit, job: JobState, event: JobEvent): string | null {
   switch (event.type) {
     case 'cause-found': {
-      const unread = thingsOf(event.suspect).find((id) => !mayBeJudged(circuit, job, id));
+      const [unread] = unreadPins(createPredictor(circuit, []), job, event.suspect);
       return unread === undefined
         ? null
-        : `Read or knowingly skip the supplies and grounds of ${unread} before it is named as the cause.`;
+        : `Read or knowingly skip the supplies and grounds of ${partIdOf(unread.terminal)} before it is named as the cause.`;
     }
     case 'repair-done':
       return job.cause === null ? 'Record the cause before its repair.' : null;
@@ -26,7 +27,11 @@ export function outOfOrder(circuit: Circuit, job: JobState, event: JobEvent): st
       if (!event.proven) return event.why.trim() === '' ? 'Say why it is closed unproven.' : null;
       if (job.repair === null) return 'Record the repair before it is proven.';
       const proven = proofPairs(createPredictor(circuit, []), job).some(({ proves }) => proves);
-      return proven ? null : 'Take the measurement that showed the fault again: it is proven by that.';
+      if (!proven) return 'Take the measurement that showed the fault again: it is proven by that.';
+      const apart = stillApart(circuit, job).map(({ words }) => words);
+      return apart.length === 0
+        ? null
+        : `Put everything back before it is closed as proven: ${apart.join(' ')}`;
     }
     case 'complaint-set':
     case 'state-set':
@@ -35,16 +40,10 @@ export function outOfOrder(circuit: Circuit, job: JobState, event: JobEvent): st
     case 'point-refused':
     case 'point-allowed':
     case 'checklist-skipped':
+    case 'strip-refitted':
     case 'current-read':
     case 'customer-asked':
     case 'job-reopened':
       return null;
   }
-}
-
-/** A module whose supplies and grounds are read, or knowingly skipped; anything else. */
-function mayBeJudged(circuit: Circuit, job: JobState, id: string): boolean {
-  const isModule = circuit.parts.some((part) => part.id === id && part.kind === 'module');
-  if (!isModule || job.skipped[id] !== undefined) return true;
-  return isListRead(moduleChecklist(createPredictor(circuit, []), job, id));
 }

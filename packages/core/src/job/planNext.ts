@@ -4,8 +4,9 @@ import { sights } from '../faults/sights';
 import type { Kit } from '../plan/kit';
 import { usualKit } from '../plan/kit';
 import type { ProposedAction } from '../plan/nextActions';
-import { foreseeTest, nextActions, solveAhead } from '../plan/nextActions';
+import { foreseeAny, foreseeTest, nextActions, solveAhead } from '../plan/nextActions';
 import type { PlanLimits } from '../plan/offers';
+import { repairEstimate } from '../plan/repairEstimate';
 import { instrumentById } from '../instruments/instruments';
 import { leaderWithout } from '../suspicion/leaderWithout';
 import type { TakenReading } from '../suspicion/likelihood';
@@ -14,14 +15,17 @@ import { alikeSuspects, narrowedTo } from '../suspicion/alike';
 import type { Predictor } from '../suspicion/predictor';
 import type { Suspicion } from '../suspicion/suspicion';
 import type { Assessment } from './assess';
-import { beforehandOf, isolatedFrom, presentReadings, standingReadings } from './assess';
-import type { JobState } from './foldJob';
+import { beforehandOf, isolatedFrom, placesOfDamage, presentReadings, standingReadings } from './assess';
+import type { JobState, LedgerReading } from './foldJob';
+import { unreadPins } from './moduleChecklist';
 
 function limitsOf(job: JobState, kit: Kit): PlanLimits {
   const [first] = standingReadings(job);
   return { refused: job.refused, taken: presentReadings(job), shownIn: first?.state.controls, ...kit };
 }
 
+/** How many actions to offer. */
+const mostActions = 5;
 /** Where one suspect stands alone, less than usual is still worth a probe: what is left to tell is little. */
 const leastProvingBits = 0.002;
 
@@ -32,16 +36,56 @@ function doubted({ isolated, doubting }: Assessment) {
     : { suspect: isolated, doubting };
 }
 
+/** A question that was answered so often against the verdict is not asked once more. */
+const mostAnswers = 2;
+
+/** Readings that the verdict does not explain, to be taken once more: what is seen for nothing first. */
+function askedAgain(
+  predictor: Predictor,
+  suspicion: Suspicion,
+  job: JobState,
+  unexplained: readonly LedgerReading[],
+): readonly ProposedAction[] {
+  const questions = new Map(unexplained.map((each) => [questionOf(each), each]));
+  return [...questions]
+    .filter(([question]) => {
+      const answers = unexplained.filter((each) => questionOf(each) === question);
+      return answers.length < mostAnswers;
+    })
+    .flatMap(([, { test, state }]) => {
+      if (job.refused.includes(test.at)) return [];
+      return [{ ...foreseeAny(predictor, suspicion, job.site, test, state), purpose: 'doubt' as const }];
+    })
+    .sort((one, other) => one.work.minutes - other.work.minutes)
+    .slice(0, mostActions);
+}
+
+/** The supplies and grounds that are still to be read before a module is judged, the cheapest first; no lamp on its pins. */
+function atUnreadPins(
+  predictor: Predictor,
+  suspicion: Suspicion,
+  job: JobState,
+  suspect: string,
+): readonly ProposedAction[] {
+  return unreadPins(predictor, job, suspect)
+    .filter(({ terminal }) => !job.refused.includes(terminal))
+    .map(({ terminal, readIn }): ProposedAction => {
+      const test = { instrument: 'voltmeter', at: terminal } as const;
+      return { ...foreseeAny(predictor, suspicion, job.site, test, readIn), purpose: 'proof' };
+    })
+    .sort((one, other) => one.work.minutes - other.work.minutes)
+    .slice(0, mostActions);
+}
+
 /** The readings that are not taken again: all but those that the verdict hangs on, which are taken once more. */
 function notHungOn(
   predictor: Predictor,
   readings: readonly TakenReading[],
-  doubting: Suspicion,
+  leader: string,
   job: JobState,
 ): readonly TakenReading[] {
   const times = new Map<string, number>();
   for (const each of readings) times.set(questionOf(each), (times.get(questionOf(each)) ?? 0) + 1);
-  const leader = doubting.suspects[0]?.id ?? '';
   const beforehand = { ...beforehandOf(job), slips: doubtingSlipShare };
   return readings.filter(
     (each) =>
@@ -72,12 +116,18 @@ function plan(
 ): readonly ProposedAction[] {
   const unproven = doubted(assessment);
   const limits = limitsOf(job, kit);
-  if (unproven === null) return nextActions(predictor, assessment.suspicion, job.site, limits);
+  if (unproven === null) {
+    return nextActions(predictor, amongSeen(predictor, job, assessment.suspicion), job.site, limits);
+  }
   const { suspect, doubting } = unproven;
+  const again = askedAgain(predictor, doubting, job, assessment.unexplained);
+  if (again.length > 0) return again;
+  const pins = atUnreadPins(predictor, doubting, job, suspect);
+  if (pins.length > 0) return pins;
   const asked = new Set(limits.taken.map(questionOf));
   const looks = looksAt(predictor, doubting, job, suspect);
   const keys = new Set(looks.map(({ test }) => `${test.instrument} ${test.at}`));
-  const taken = notHungOn(predictor, limits.taken, doubting, job);
+  const taken = notHungOn(predictor, limits.taken, suspect, job);
   const others = nextActions(predictor, doubting, job.site, {
     ...limits,
     taken,
@@ -87,10 +137,12 @@ function plan(
   const [first] = others;
   const better = first === undefined ? looks : looks.filter((look) => rate(look) >= rate(first));
   const worse = looks.filter((look) => !better.includes(look));
-  return [...better, ...others.slice(0, 1), ...worse, ...others.slice(1)].slice(0, 5).map((each, index) => {
-    if (asked.has(questionOf(each))) return { ...each, purpose: 'check' };
-    return index === 0 || looks.includes(each) ? { ...each, purpose: 'proof' } : each;
-  });
+  return [...better, ...others.slice(0, 1), ...worse, ...others.slice(1)]
+    .slice(0, mostActions)
+    .map((each, index) => {
+      if (asked.has(questionOf(each))) return { ...each, purpose: 'check' };
+      return index === 0 || looks.includes(each) ? { ...each, purpose: 'proof' } : each;
+    });
 }
 
 /** Plans made before they were asked for, the last few of each predictor. */
@@ -137,6 +189,24 @@ export function prepareNext(
   return null;
 }
 
+/** Damage is taken for the cause's when the suspects that would show it there are likelier together than all others. */
+const seenFrom = 0.5;
+
+/** Once damage was seen at a place, the suspects there are all that is left to tell apart. */
+function amongSeen(predictor: Predictor, job: JobState, suspicion: Suspicion): Suspicion {
+  const places = placesOfDamage(presentReadings(job));
+  const there = suspicion.suspects.filter(({ id }) =>
+    sights(predictor.circuit, id).some((place) => places.includes(place)),
+  );
+  const together = there.reduce((sum, { probability }) => sum + probability, 0);
+  if (together < seenFrom) return suspicion;
+  return narrowedTo(
+    predictor,
+    suspicion,
+    there.map(({ id }) => id),
+  );
+}
+
 /** Looks at the suspect where it can be seen, the likeliest sight per minute first. */
 function looksAt(
   predictor: Predictor,
@@ -145,6 +215,8 @@ function looksAt(
   suspect: string,
 ): readonly ProposedAction[] {
   const seen = (action: ProposedAction) => action.outcomes[1]?.probability ?? 0;
+  // Trim comes off for a look only where the repair takes it off as well.
+  const { strips: comingOff } = repairEstimate(predictor.circuit, job.site, suspect);
   return sights(predictor.circuit, suspect)
     .filter((place) => !job.refused.includes(place))
     .filter(
@@ -154,6 +226,7 @@ function looksAt(
       const test = { instrument: 'look', at: place } as const;
       return foreseeTest(predictor, suspicion, job.site, test, job.state) ?? [];
     })
+    .filter(({ work }) => work.strips.every((strip) => comingOff.includes(strip)))
     .sort((one, other) => seen(other) / other.work.minutes - seen(one) / one.work.minutes);
 }
 

@@ -19,7 +19,7 @@ export interface ProofPair {
 export function proofPairs(predictor: Predictor, job: JobState): readonly ProofPair[] {
   const standing = job.readings.filter(({ withdrawn }) => withdrawn === null);
   return standing
-    .filter((each) => isAfterRepair(job, each))
+    .filter((each) => isAfterRepair(job, each) && mayProve(each))
     .flatMap((after) => {
       const question = questionOf(after);
       const before = standing
@@ -31,11 +31,28 @@ export function proofPairs(predictor: Predictor, job: JobState): readonly ProofP
     });
 }
 
-/** The readings that showed the fault: what to take again after the repair, the plainest for its minutes first. */
+/** A look never proves a repair: what is not seen may still be there. */
+function mayProve({ test }: LedgerReading): boolean {
+  return test.instrument !== 'look';
+}
+
+/** What the customer complains of is seen, heard, or a fuse that blows: nothing is measured for it. */
+const complaints: readonly string[] = ['load', 'fresh-fuse'];
+
+/**
+ * The readings that showed the fault: what to take again after the repair. What was complained of comes first, in the order
+ * told; then the plainest for its minutes.
+ */
 export function proofWanted(predictor: Predictor, job: JobState): readonly LedgerReading[] {
   const seen = new Set<string>();
   return job.readings
-    .filter((each) => each.withdrawn === null && !isAfterRepair(job, each) && !fitsHealthy(predictor, each))
+    .filter(
+      (each) =>
+        each.withdrawn === null &&
+        !isAfterRepair(job, each) &&
+        mayProve(each) &&
+        !fitsHealthy(predictor, each),
+    )
     .reverse()
     .filter((each) => {
       const before = seen.size;
@@ -43,9 +60,10 @@ export function proofWanted(predictor: Predictor, job: JobState): readonly Ledge
     })
     .map((reading) => ({
       reading,
+      told: complaints.includes(reading.test.instrument) ? job.readings.indexOf(reading) : Infinity,
       score: plainness(predictor, reading) / minutesFor(predictor, job, reading),
     }))
-    .sort((one, other) => other.score - one.score)
+    .sort((one, other) => (one.told === other.told ? other.score - one.score : one.told - other.told))
     .map(({ reading }) => reading);
 }
 

@@ -4,6 +4,7 @@ import { cavityFill, withApart, withCavity, withControl, withRenewed } from '../
 import { kindOf } from '../parts/partKinds';
 import { REFERENCE } from '../solver/network';
 import type { Predictor, StateColumns } from '../suspicion/predictor';
+import { compoundStates } from './compoundStates';
 import type { Kit } from './kit';
 import { limiterLamp } from './kit';
 import { priceOfSwap } from './moves';
@@ -12,20 +13,27 @@ import type { PlanLimits } from './offers';
 /** What a technician owns and likes, and the controls' positions in which the trouble was seen. */
 type StateLimits = Pick<Kit, 'limiter' | 'swaps'> & Pick<PlanLimits, 'shownIn'>;
 
+/** What may well be, or hold, the cause. */
+export interface InQuestion {
+  /** Those that feed what is suspect. */
+  readonly fuses: readonly string[];
+  /** Worth a swap where a good one is known. */
+  readonly parts: readonly string[];
+  /** Sections, the likeliest first: worth taking everything off. */
+  readonly wires: readonly string[];
+}
+
 /**
  * States worth measuring in, the present one first: as it is, with everything joined again, the battery on again,
  * the controls back where the trouble shows; the cavities of the fuses in question left open or filled with a limiter;
- * each with one control moved, each with one part taken apart or put together. Positions that carry a caution
+ * each with one control moved, each with one part taken apart or put together, and what takes several plugs at once. Positions that carry a caution
  * (cranking) are never among them, nor controls that change nothing in this circuit.
- * @param fuses - those that feed what is suspect
- * @param parts - those that may well be the cause: worth a swap where a good one is known
  * @param near - the only parts that a hand goes to; any when null
  */
 export function candidateStates(
   predictor: Predictor,
   present: OperatingState,
-  fuses: readonly string[],
-  parts: readonly string[],
+  { fuses, parts, wires }: InQuestion,
   near: ReadonlySet<string> | null,
   { limiter = limiterLamp, swaps = 'by worth', shownIn }: StateLimits = {},
 ): readonly OperatingState[] {
@@ -62,7 +70,12 @@ export function candidateStates(
     set.filter(({ apart }) => !apart.includes(part)).map((state) => withRenewed(state, part)),
   );
   const dead = { ...present, batteryConnected: false };
-  return present.batteryConnected ? [...parted, ...swapped, dead] : parted;
+  const bases = present.batteryConnected ? [present, ...shown, dead] : [present, ...joined];
+  const compound = bases
+    .flatMap((base) => compoundStates(circuit, base, fuses, wires, near))
+    .flatMap((base) => (base.batteryConnected ? [base, ...fills(circuit, base, fuses, limiter)] : [base]))
+    .filter(distinct);
+  return present.batteryConnected ? [...compound, ...parted, ...swapped, dead] : [...compound, ...parted];
 }
 
 /** Parts worth a swap: they come out by hand, and it is known what a good one costs. */

@@ -3,9 +3,10 @@ import type { CavityFill, Lead, OperatingState } from '../circuit/operatingState
 import { cavityFill } from '../circuit/operatingState';
 import type { TerminalRef } from '../circuit/terminalRef';
 import { partIdOf } from '../circuit/terminalRef';
-import { partById, terminalName } from '../circuit/terminals';
+import { partById, placeById, terminalName } from '../circuit/terminals';
 import type { Part } from '../parts/part';
 import { kindOf } from '../parts/partKinds';
+import { likePart } from './likeParts';
 
 /** One change of the vehicle's state that a hand makes. */
 export type Move =
@@ -80,6 +81,10 @@ const swapMinutes = 0.5;
 const batteryMinutes = 2;
 const cavityMinutes = 0.4;
 
+function reachMinutes(circuit: Circuit, place: string): number {
+  return placeById(circuit, place)?.reachMinutes ?? 0;
+}
+
 /** Where the hand must be for a move, and the minutes of the move itself. */
 export function moveCost(circuit: Circuit, move: Move): { place: string | undefined; minutes: number } {
   switch (move.kind) {
@@ -96,7 +101,11 @@ export function moveCost(circuit: Circuit, move: Move): { place: string | undefi
       return { place: partById(circuit, partIdOf(move.lead.to)).place, minutes: leadMinutes };
     case 'renewal': {
       const part = partById(circuit, move.part);
-      return { place: part.place, minutes: 2 * kindOf(part).removalMinutes + swapMinutes };
+      const out = 2 * kindOf(part).removalMinutes;
+      const like = likePart(circuit, part);
+      // The like one comes off where it is, and goes back there.
+      const way = like === undefined || like.place === part.place ? 0 : reachMinutes(circuit, like.place);
+      return { place: part.place, minutes: out + swapMinutes + (like === undefined ? 0 : out + way) };
     }
     case 'apart':
     case 'together': {
@@ -106,22 +115,9 @@ export function moveCost(circuit: Circuit, move: Move): { place: string | undefi
   }
 }
 
-/** The relays of a circuit that can stand in for one another: same coil, same contacts, same suppression. */
-function alike(one: Part, other: Part): boolean {
-  return (
-    one.kind === 'relay' &&
-    other.kind === 'relay' &&
-    one.id !== other.id &&
-    one.coilOhms === other.coilOhms &&
-    one.suppressionOhms === other.suppressionOhms &&
-    (one.suppressionDiode ?? false) === (other.suppressionDiode ?? false) &&
-    JSON.stringify(one.pins) === JSON.stringify(other.pins)
-  );
-}
-
 /** What a good one in place of a part costs; nothing where the vehicle has a like one, null where it is not known. */
 export function priceOfSwap(circuit: Circuit, part: Part): number | null {
-  return circuit.parts.some((other) => alike(part, other)) ? 0 : (part.price ?? null);
+  return likePart(circuit, part) === undefined ? (part.price ?? null) : 0;
 }
 
 /** What a move costs in money. */
@@ -152,10 +148,12 @@ export function moveWords(circuit: Circuit, move: Move): string {
     case 'lead':
       return leadWords(circuit, move.lead, move.laid);
     case 'renewal': {
-      const { name } = partById(circuit, move.part);
-      return move.renewed
-        ? `Swap ${name} for a like one that is known to be good.`
-        : `Put the old ${name} back.`;
+      const part = partById(circuit, move.part);
+      if (!move.renewed) return `Put the old ${part.name} back.`;
+      const like = likePart(circuit, part);
+      return like === undefined
+        ? `Swap ${part.name} for a like one that is known to be good.`
+        : `Exchange ${part.name} with ${like.name}, which is like it: does the fault go with it?`;
     }
     case 'apart':
     case 'together': {

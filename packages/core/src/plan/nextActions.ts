@@ -14,6 +14,7 @@ import { shortlist } from './shortlist';
 import { asksAnew } from './variety';
 import type { Work, Worksite } from './work';
 import { workFor } from './work';
+import { worthItsTrim } from './worthItsTrim';
 import type { Scales } from './worth';
 import { leastBits, scalesFor } from './worth';
 
@@ -30,13 +31,15 @@ export interface ForeseenOutcome {
 /** One thing to do next, and what it is worth. */
 export interface ProposedAction {
   /**
-   * Whether it narrows the search, shows a suspect that stands alone to the eye, or takes a reading once more that the
-   * verdict hangs on.
+   * Whether it narrows the search, shows a suspect that stands alone to the eye, takes a reading once more that the
+   * verdict hangs on, or one that the verdict does not explain.
    */
-  readonly purpose: 'search' | 'proof' | 'check';
+  readonly purpose: 'search' | 'proof' | 'check' | 'doubt';
   readonly test: Test;
   readonly state: OperatingState;
   readonly work: Work;
+  /** Whether the strips that come off for it are expected to save more than they take; true where none do. */
+  readonly worthIt: boolean;
   /** Expected information about which suspect it is. */
   readonly bits: number;
   /** Expected minutes until one suspect stands alone, this action included; null where it was not played on. */
@@ -57,7 +60,7 @@ const namedFrom = 0.02;
 const mostRows = 128;
 /** Every candidate is weighed on a sample of this many rows; so many of the best are weighed in full. */
 const glanceRows = 32;
-const shortlisted = 40;
+const shortlisted = 32;
 /** So many of those are tried as the next thing to do. */
 const triedBehindTrim = 4;
 /** So many of the best are played to the end of the job, on a sample of so many rows. */
@@ -95,20 +98,26 @@ export function nextActions(
   const { list, behindTrim } = shortlist(glance, offered, Math.max(shortlisted, 2 * count), least);
   const ranked = weighed(scales, list, least);
   const trim = weighed(scales, behindTrim.slice(0, triedBehindTrim), least);
-  const first = ranked[0];
+  const worthTrim = worthItsTrim(circuit, suspicion, site, behindTrim, scales.doubt);
+  const isWorth = ({ candidate }: Weighed) => worthTrim(candidate.work().strips);
+  const within = [...ranked, ...trim].some(isWorth);
+  // What costs more than it saves is told of only where nothing else is left.
+  const [offers, later] = within ? [ranked.filter(isWorth), trim.filter(isWorth)] : [ranked, trim];
+  const first = offers[0] ?? later[0];
   if (first === undefined) return [];
   const choices = choicesOf(rough, [...list, ...behindTrim]);
   const minutesWith = lookAhead(circuit, rough.belief, [...choices.values()], laterRate * first.rate);
-  const toPlay = [...ranked.slice(0, played), ...trim];
-  const ordered = playedOn(toPlay, ranked.slice(played), (candidate, limit) => {
+  const toPlay = [...offers.slice(0, played), ...later];
+  const ordered = playedOn(toPlay, offers.slice(played), (candidate, limit) => {
     const choice = choices.get(candidate);
     return choice === undefined ? Infinity : minutesWith(choice, site, limit);
   });
-  return varied(rough, ordered, choices, count).map(({ candidate, bits, minutesToGo }) => {
+  return varied(rough, bareFirst(ordered), choices, count).map(({ candidate, bits, minutesToGo }) => {
     const { test, state, instrument, column } = candidate;
     const table = scales.table(instrument, column().rowsFor(belief.hypotheses));
     const outcomes = table === null ? [] : foresee(scales, table);
-    return { purpose: 'search', test, state, work: candidate.work(), bits, minutesToGo, outcomes };
+    const work = candidate.work();
+    return { purpose: 'search', test, state, work, worthIt: within, bits, minutesToGo, outcomes };
   });
 }
 
@@ -141,13 +150,24 @@ export function foreseeTest(
   test: Test,
   state: OperatingState,
 ): ProposedAction | null {
+  const action = foreseeAny(predictor, suspicion, site, test, state);
+  return action.outcomes.length === 0 ? null : action;
+}
+
+/** The same for a test that is asked whether it can tell anything or not: then without bits and outcomes. */
+export function foreseeAny(
+  predictor: Predictor,
+  suspicion: Suspicion,
+  site: Worksite,
+  test: Test,
+  state: OperatingState,
+): ProposedAction {
   const scales = scalesFor(beliefOf(predictor, suspicion));
   const work = workFor(predictor.circuit, site, state, test);
   const column = predictor.column(state, test).rowsFor(scales.belief.hypotheses);
   const table = scales.table(instrumentById(test.instrument), column);
-  if (table === null) return null;
-  const bits = scales.bits(table);
-  return { purpose: 'search', test, state, work, bits, minutesToGo: null, outcomes: foresee(scales, table) };
+  const [bits, outcomes] = table === null ? [0, []] : [scales.bits(table), foresee(scales, table)];
+  return { purpose: 'search', test, state, work, worthIt: true, bits, minutesToGo: null, outcomes };
 }
 
 /** The shortlist weighed in full, the best rate first, no two the same question. */
@@ -172,6 +192,19 @@ function weighed(
             each.candidate.instrument === candidate.instrument && Math.abs(each.bits - bits) < sameBits,
         ),
   );
+}
+
+/** A reading within reach that tells this share of what one behind trim does comes before it. Judgement. */
+const tellsEnough = 0.5;
+
+/** No trim comes off while a reading within reach tells the suspects apart nearly as well. */
+function bareFirst<T extends Weighed>(ordered: readonly T[]): readonly T[] {
+  const [first] = ordered;
+  if (first === undefined || first.candidate.work().strips.length === 0) return ordered;
+  const bare = ordered.find(
+    ({ candidate, bits }) => candidate.work().strips.length === 0 && bits >= tellsEnough * first.bits,
+  );
+  return bare === undefined ? ordered : [bare, ...ordered.filter((each) => each !== bare)];
 }
 
 /** So many of the best are looked through for questions that differ. */
@@ -210,7 +243,7 @@ function choicesOf(rough: Scales, list: readonly Weighed[]): ReadonlyMap<Candida
 }
 
 /** Minutes to go that differ by less than this share are taken for the same. */
-const asGood = 0.08;
+export const asGood = 0.08;
 /** Nobody starts with what takes so many times the minutes of the best: no need to know how many more. */
 const hopelessFrom = 1.25;
 

@@ -65,8 +65,8 @@ export type OfferVisit = (offer: Offer, cost: number, strips: number) => void;
 export interface StateOffers {
   /** The probability that a fuse which is whole now opens on coming into the state. */
   readonly opensFuse: (belief: Belief) => number;
-  /** Whether something is put into a fuse's cavity, or taken out, on the way there. */
-  readonly changesCavity: boolean;
+  /** Whether it is looked at before cheaper ones: what is in a cavity, or several plugs off, tells what they cannot. */
+  readonly comesFirst: boolean;
   /** How many questions can be asked there. */
   readonly questions: number;
   /** Less than this none of them costs. */
@@ -104,6 +104,7 @@ function offersIn({ circuit, inState, predict }: Predictor, state: OperatingStat
     const { instrument, test } = question;
     const asked =
       instrument.mayPropose(circuit, state, test.at) &&
+      (instrument.onDeadPoints !== true || predict(state, test, null).kind !== 'meaningless') &&
       (shown || instrument.worthAsking?.(predict(state, test, null)) !== false);
     const fresh = asked ? { ...question, column: lazily(() => columns.column(test)) } : null;
     known[question.order] = fresh;
@@ -161,7 +162,9 @@ export function offersByState(
     .filter(({ change }) => !change.places.some(outOfReach))
     .sort((one, other) => one.change.minutes - other.change.minutes)
     .map(({ state, change }) => ({
-      changesCavity: change.moves.some(({ kind }) => kind === 'cavity'),
+      comesFirst:
+        change.moves.some(({ kind }) => kind === 'cavity') ||
+        change.moves.filter(({ kind }) => kind === 'apart').length > 1,
       questions: open.length,
       leastCost: change.minutes * preferredWeight,
       opensFuse({ hypotheses, chances }) {

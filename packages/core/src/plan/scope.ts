@@ -4,6 +4,7 @@ import { partIdOf } from '../circuit/terminalRef';
 import { thingsOf } from '../faults/fault';
 import type { Predictor } from '../suspicion/predictor';
 import type { Belief } from './belief';
+import type { InQuestion } from './candidateStates';
 import { candidateStates } from './candidateStates';
 import type { PlanLimits, StateOffers } from './offers';
 import { offersByState } from './offers';
@@ -17,16 +18,19 @@ export function scopeOf(
   limits: PlanLimits,
 ): readonly StateOffers[] {
   const { circuit } = predictor;
-  const { fuses, parts } = inQuestion(circuit, belief);
-  const near = nearParts(circuit, belief, fuses);
-  const states = candidateStates(predictor, site.state, fuses, parts, near, limits);
+  const question = inQuestion(circuit, belief);
+  const near = nearParts(circuit, belief, question.fuses);
+  const states = candidateStates(predictor, site.state, question, near, limits);
   return offersByState(predictor, states, site, limits, near);
 }
 
 /** A fuse is in question when this much of the suspicion lies behind it, a part when as much lies in it. */
 const questionFrom = 0.15;
+/** A wire is worth taking everything off from this probability on, and so many of them. */
+const isolateFrom = 0.06;
+const mostIsolated = 4;
 
-function inQuestion(circuit: Circuit, { suspects, suspectChances }: Belief) {
+function inQuestion(circuit: Circuit, { suspects, suspectChances }: Belief): InQuestion {
   const fuses = [...fedSections(circuit)].flatMap(([fuse, fed]) => {
     const behind = suspects.reduce(
       (sum, id, s) => sum + (thingsOf(id).some((each) => fed.has(each)) ? suspectChances[s]! : 0),
@@ -34,7 +38,16 @@ function inQuestion(circuit: Circuit, { suspects, suspectChances }: Belief) {
     );
     return behind >= questionFrom ? [fuse] : [];
   });
-  return { fuses, parts: suspects.filter((_id, s) => suspectChances[s]! >= questionFrom) };
+  const likelier = (least: number) =>
+    suspects
+      .map((id, s) => ({ id, chance: suspectChances[s]! }))
+      .filter(({ chance }) => chance >= least)
+      .sort((one, other) => other.chance - one.chance)
+      .map(({ id }) => id);
+  const wires = likelier(isolateFrom)
+    .flatMap(thingsOf)
+    .filter((id) => circuit.sections.some((section) => section.id === id));
+  return { fuses, parts: likelier(questionFrom), wires: [...new Set(wires)].slice(0, mostIsolated) };
 }
 
 /** From so many sections on, nobody probes far away from all that is suspect. */

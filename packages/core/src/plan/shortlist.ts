@@ -18,7 +18,7 @@ const mostOpening = 0.03;
  * Predictions that a plan makes at a glance: some tenths of a second where they are not known yet.
  * What only a dearer state would tell is seen by a later plan, when hands and state are nearer to it.
  */
-const mostGlances = 120_000;
+const mostGlances = 50_000;
 
 /** So many more come along that lie behind trim. */
 const longestBehindTrim = 16;
@@ -56,13 +56,13 @@ export function shortlist(
   return { list: list.candidates(), behindTrim: behindTrim.candidates() };
 }
 
-/** The states that a plan looks at: as it stands, what a lamp or a fuse in a cavity shows, then the cheapest. */
+/** The states that a plan looks at: as it stands, those that come first, then the cheapest. */
 function withinBudget(byState: readonly StateOffers[], rows: number): ReadonlySet<StateOffers> {
   const [present, ...others] = byState;
   const inOrder = [
     ...(present === undefined ? [] : [present]),
-    ...others.filter(({ changesCavity }) => changesCavity),
-    ...others.filter(({ changesCavity }) => !changesCavity),
+    ...others.filter(({ comesFirst }) => comesFirst),
+    ...others.filter(({ comesFirst }) => !comesFirst),
   ];
   const taken = new Set<StateOffers>();
   let glances = 0;

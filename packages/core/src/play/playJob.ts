@@ -10,6 +10,7 @@ import { foldJob } from '../job/foldJob';
 import { fuseInDoubt } from '../job/fuseInDoubt';
 import { planNext } from '../job/planNext';
 import type { Kit } from '../plan/kit';
+import type { ProposedAction } from '../plan/nextActions';
 import { usualKit } from '../plan/kit';
 import { createPredictor } from '../suspicion/predictor';
 import type { Predictor } from '../suspicion/predictor';
@@ -22,7 +23,7 @@ export type PlayedEnd = 'proven' | 'stands alone, not proven' | 'undecided';
 /** One step of a played job. */
 export interface PlayedStep {
   /** What it was asked for; `complaint` for what was known at the start, `fuse` for a look at a fuse that may have blown. */
-  readonly purpose: 'complaint' | 'fuse' | 'search' | 'proof' | 'check';
+  readonly purpose: 'complaint' | 'fuse' | ProposedAction['purpose'];
   readonly test: Test;
   readonly state: OperatingState;
   readonly value: ReadingValue;
@@ -116,7 +117,8 @@ export function playJob(
     }
     const [action] =
       assessment.proven || readings >= mostReadings ? [] : planNext(predictor, job, assessment, kit);
-    if (action === undefined) return ended(steps, assessment, job.minutes, readings);
+    // Nobody takes off trim for less than it saves.
+    if (action?.worthIt !== true) return ended(steps, assessment, job.minutes, readings);
     const { test, state, purpose } = action;
     const honest = world.read(state, test);
     const spoiled = readings === spoilAt;

@@ -263,6 +263,21 @@ export function columnOf(display: Display, prediction: Prediction): PredictionCo
   return column;
 }
 
+/** What a column has one hypothesis show; its row must have been filled. Why it would mean nothing is not kept. */
+export function predictionIn(column: PredictionColumn, hypothesis: number): Prediction {
+  const row = column.rowOf[hypothesis]!;
+  if (column.special[row] === meaningless) return { kind: 'meaningless', why: '' };
+  if (column.special[row] === wandering) return { kind: 'wandering' };
+  const { figures } = column;
+  if (column.kind === 'outcomes') {
+    const { outcomes } = column;
+    return { kind: 'outcomes', chances: [...figures.subarray(row * outcomes, (row + 1) * outcomes)] };
+  }
+  const at = row * rowLength;
+  const [mean, deviation, overload] = [meanAt, deviationAt, overloadAt].map((each) => figures[at + each]!);
+  return { kind: 'number', mean: mean!, deviation: deviation!, overload: overload! };
+}
+
 function emptyColumn(display: Display, rowOf: Int32Array, capacity: number): PredictionColumn {
   const special = new Uint8Array(capacity);
   const looks = new Int32Array(capacity);

@@ -17,3 +17,22 @@ export function leaderWithout(
   const others = readings.filter(({ id }) => id !== without.id);
   return singlesPosterior(predictor, others, beforehand).get(leader) ?? 0;
 }
+
+/**
+ * The reading that a verdict hangs on most: that without which the leader's probability is lowest, and what it is then.
+ * Null where nothing has been read.
+ */
+export function mostDecisive(
+  predictor: Predictor,
+  readings: readonly TakenReading[],
+  leader: string,
+  beforehand: Beforehand,
+): { readonly reading: TakenReading; readonly left: number } | null {
+  return readings.reduce<{ readonly reading: TakenReading; readonly left: number } | null>(
+    (most, reading) => {
+      const left = leaderWithout(predictor, readings, leader, reading, beforehand);
+      return most === null || left < most.left ? { reading, left } : most;
+    },
+    null,
+  );
+}

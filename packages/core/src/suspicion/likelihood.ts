@@ -42,11 +42,13 @@ export function questionOf({ test, state }: Pick<TakenReading, 'test' | 'state'>
 }
 
 /** Share of readings that mean nothing: wrong pin, wrong range, a slip of the thumb. One wrong entry never kills the truth. */
-export const slipShare = 0.006;
+export const slipShare = 0.02;
 /** The same for one who is asked to swear to the verdict: as many as a tired hand makes. Judgement. */
-export const doubtingSlipShare = 0.04;
-/** Of slips on a meter, those that show OL. */
-const slipOverload = 0.2;
+export const doubtingSlipShare = 0.05;
+/** Of slips on a meter, those that show OL, where a probe that touches nothing does. Judgement. */
+const slipOverload = 0.3;
+/** Of the others, those that show what most other points do. Judgement. */
+const slipElsewhere = 0.5;
 
 /** Likelihood of one reading under each cell of each hypothesis, and the part of it that is a slip. */
 export interface ReadingLikelihood {
@@ -184,8 +186,20 @@ export function scaleLength(scale: NumberScale): number {
 
 export function slipLikelihood(display: Display, value: ReadingValue): number {
   if (display.kind === 'outcomes') return 1 / display.outcomes.length;
-  if (!display.scale.overload) return 1 / scaleLength(display.scale);
-  return value.kind === 'overload' ? slipOverload : (1 - slipOverload) / scaleLength(display.scale);
+  const overload = display.scale.overload ? slipOverload : 0;
+  return value.kind === 'overload' ? overload : (1 - overload) * slipDensity(display.scale, value);
+}
+
+/** Where a number that means nothing lies: anywhere on the scale, or where most points of a vehicle do. */
+function slipDensity(scale: NumberScale, value: ReadingValue): number {
+  const even = 1 / scaleLength(scale);
+  const { elsewhere = [] } = scale;
+  if (value.kind !== 'number' || elsewhere.length === 0) return even;
+  const common = elsewhere.reduce((sum, [least, most]) => {
+    const width = toScale(scale, most) - toScale(scale, least);
+    return value.value >= least && value.value <= most ? sum + 1 / (width * elsewhere.length) : sum;
+  }, 0);
+  return (1 - slipElsewhere) * even + slipElsewhere * common;
 }
 
 /**

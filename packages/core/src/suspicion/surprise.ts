@@ -1,6 +1,10 @@
+import type { OperatingState } from '../circuit/operatingState';
 import { withBlown } from '../circuit/operatingState';
+import type { Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
+import type { Prediction } from '../instruments/prediction';
 import { toScale } from '../instruments/prediction';
+import { predictionIn } from './column';
 import type { TakenReading } from './likelihood';
 import { openedBefore } from './openedBefore';
 import type { Predictor } from './predictor';
@@ -19,7 +23,7 @@ export function expectednessInRange(
   if (display.kind === 'number' && value.kind === 'number') {
     const point = toScale(display.scale, value.value);
     const sides = hypotheses.flatMap((h) => {
-      const prediction = predictor.predict(state, test, h);
+      const prediction = predicted(predictor, state, test, h);
       return prediction.kind === 'number' && prediction.overload < 1
         ? [Math.sign(point - prediction.mean)]
         : [];
@@ -37,7 +41,7 @@ export function expectedness(predictor: Predictor, reading: TakenReading, hypoth
   const { test, value } = reading;
   const opened = openedBefore(predictor, reading).find(({ hypotheses }) => hypotheses.includes(hypothesis));
   const state = opened === undefined ? reading.state : withBlown(reading.state, opened.fuses);
-  const prediction = predictor.predict(state, test, hypothesis);
+  const prediction = predicted(predictor, state, test, hypothesis);
   const { display } = instrumentById(test.instrument);
   if (prediction.kind === 'outcomes') {
     if (display.kind !== 'outcomes' || value.kind !== 'outcome') return 0;
@@ -51,4 +55,9 @@ export function expectedness(predictor: Predictor, reading: TakenReading, hypoth
   if (value.kind !== 'number') return 0;
   const distance = (toScale(display.scale, value.value) - mean) / deviation;
   return ((1 - overload) / most) * Math.exp(-(distance ** 2) / 2);
+}
+
+/** What is predicted as evidence weighs it, the figures that no diagram gives spread over their ranges. */
+function predicted(predictor: Predictor, state: OperatingState, test: Test, hypothesis: number): Prediction {
+  return predictionIn(predictor.column(state, test).rowsFor(Int32Array.of(hypothesis)), hypothesis);
 }

@@ -50,7 +50,9 @@ export interface Suspicion {
   /** Largest first; every suspect of the circuit. Sums to 1. */
   readonly suspects: readonly Suspect[];
   readonly effects: readonly ReadingEffect[];
-  /** The reading that fits worst, where it is more likely a slip than not or hardly to be explained. */
+  /** Readings that are more likely slips than not, or hardly to be explained by what leads; the worst first. */
+  readonly doubtful: readonly string[];
+  /** The first of them. */
   readonly likelyMistake: string | null;
 }
 
@@ -122,14 +124,15 @@ export function suspicionOf(
     ...steps[index]!,
     slipProbability,
   }));
-  const worst = worstFitting(predictor, readings, effects, posterior);
+  const doubtful = doubtfulReadings(predictor, readings, effects, posterior);
   return {
     hypotheses: posterior.subarray(0, hypotheses.length),
     comingAndGoing: posterior.subarray(hypotheses.length),
     pairs,
     suspects: ranked(predictor, posterior, pairs),
     effects,
-    likelyMistake: worst,
+    doubtful,
+    likelyMistake: doubtful[0] ?? null,
   };
 }
 
@@ -221,42 +224,38 @@ function logSum(a: number, b: number): number {
   return top === -Infinity ? top : top + Math.log(Math.exp(a - top) + Math.exp(b - top));
 }
 
-/** The reading that fits worst: likelier a slip than not, or one that what leads by far hardly ever shows. */
-function worstFitting(
+/**
+ * The readings that do not fit, the worst first: likelier slips than not, though what leads does not show just that; then
+ * those that what leads by far hardly ever shows.
+ */
+function doubtfulReadings(
   predictor: Predictor,
   readings: readonly TakenReading[],
   effects: readonly ReadingEffect[],
   posterior: Float64Array,
-): string | null {
-  const slip = effects.reduce<ReadingEffect | null>(
-    (most, each) => (each.slipProbability > (most?.slipProbability ?? mistakeFrom) ? each : most),
-    null,
-  );
-  const count = predictor.hypotheses.length;
+): readonly string[] {
+  const { hypotheses } = predictor;
   const leader = posterior.reduce((most, chance, h) => (chance > posterior[most]! ? h : most), 0);
-  const family = predictor.hypotheses[leader]?.family;
-  const together = predictor.hypotheses.reduce(
-    (sum, each, h) => (each.family === family ? sum + posterior[h]! : sum),
-    0,
-  );
-  const members = predictor.hypotheses.flatMap((each, h) =>
-    each.family === family && Math.abs(h - leader) <= 1 ? [h] : [],
-  );
-  if (slip !== null) {
-    const reading = readings.find(({ id }) => id === slip.id)!;
-    // What leads may rest on this reading alone, but never when it is just what that one shows.
-    return leader < count && expectednessInRange(predictor, reading, members) >= justAsExpected
-      ? null
-      : slip.id;
-  }
   // What comes and goes may well show nothing.
-  if (leader >= count || together < leadsFrom) return null;
-  let [least, found]: [number, string | null] = [surprisesBelow, null];
-  for (const reading of readings) {
-    const expected = expectednessInRange(predictor, reading, members);
-    if (expected < least) [least, found] = [expected, reading.id];
-  }
-  return found;
+  const steady = leader < hypotheses.length;
+  const family = hypotheses[leader]?.family;
+  const members = hypotheses.flatMap((each, h) => (each.family === family ? [h] : []));
+  const leads = steady && members.reduce((sum, h) => sum + posterior[h]!, 0) >= leadsFrom;
+  const near = members.filter((h) => Math.abs(h - leader) <= 1);
+  return readings
+    .map((reading, index) => ({
+      id: reading.id,
+      slip: effects[index]!.slipProbability,
+      expected: () => expectednessInRange(predictor, reading, near),
+    }))
+    .flatMap(({ id, slip, expected }) => {
+      // What leads may rest on this reading alone, but it is never marked when it is just what that one shows.
+      if (slip > mistakeFrom) return steady && expected() >= justAsExpected ? [] : [{ id, rank: -slip }];
+      const rank = leads ? expected() : 1;
+      return rank < surprisesBelow ? [{ id, rank }] : [];
+    })
+    .sort((one, other) => one.rank - other.rank)
+    .map(({ id }) => id);
 }
 
 /** What cells hold, by hypothesis: both halves of them. */

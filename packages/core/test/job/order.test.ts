@@ -1,4 +1,4 @@
-import { withControl } from '../../src/circuit/operatingState';
+import { withApart, withCavity, withControl } from '../../src/circuit/operatingState';
 import type { OperatingState } from '../../src/circuit/operatingState';
 import type { ReadingValue, Test } from '../../src/instruments/instrument';
 import { assess } from '../../src/job/assess';
@@ -8,7 +8,8 @@ import { handOver } from '../../src/job/handOver';
 import { moduleChecklist } from '../../src/job/moduleChecklist';
 import { outOfOrder } from '../../src/job/order';
 import { proofPairs, proofWanted } from '../../src/job/proof';
-import { repairEstimate } from '../../src/job/repairEstimate';
+import { stillApart } from '../../src/job/putBack';
+import { repairEstimate } from '../../src/plan/repairEstimate';
 import { repairSteps } from '../../src/job/repairSteps';
 import { createPredictor } from '../../src/suspicion/predictor';
 import { fuseBlows, library, states } from '../library';
@@ -52,6 +53,36 @@ describe('a repair', () => {
     expect(proofPairs(healthy, proven)).toMatchObject([{ before: { id: fuseBlows.id }, proves: true }]);
     expect(outOfOrder(library, proven, close)).toBeNull();
     expect(folded(...repaired, holds, close)).toMatchObject({ stage: 'proven', closed: { proven: true } });
+  });
+
+  test('is not closed as proven while anything is apart; each thing is put back by its own entry', () => {
+    const torn = withCavity(withApart({ ...states.rest, batteryConnected: false }, 'C7', true), 'F17', {
+      kind: 'lamp',
+      watts: 21,
+    });
+    const behindTrim = library.places.find(({ strip }) => strip === 'headliner')!.id;
+    const looked = reading('look', behindTrim, states.rest, shown('nothing'));
+    const holds = { ...fuseBlows, id: 'again', value: shown('holds') };
+    const events = [fuseBlows, looked, cause, repair, holds, event({ type: 'state-set', state: torn })];
+    const apart = () => stillApart(library, folded(...events));
+    expect(outOfOrder(library, folded(...events), close)).toMatch(
+      /Put everything back.*C7.*Fit Fuse 17 as labelled.*Refit/,
+    );
+    expect(apart()).toHaveLength(4);
+    for (let [item] = apart(); item !== undefined; [item] = apart()) {
+      expect(outOfOrder(library, folded(...events), close)).not.toBeNull();
+      events.push(event(item.putBack));
+    }
+    expect(events).toHaveLength(10);
+    expect(outOfOrder(library, folded(...events), close)).toBeNull();
+  });
+
+  test('a look never proves a repair', () => {
+    const place = library.places[0]!.id;
+    const damage = reading('look', place, states.rest, shown('damage'));
+    const after = { ...damage, id: 'after', value: shown('nothing') };
+    expect(proofPairs(healthy, folded(damage, cause, repair, after))).toEqual([]);
+    expect(proofWanted(healthy, folded(damage, cause, repair))).toEqual([]);
   });
 
   test('what is read after it is no evidence of the fault', () => {

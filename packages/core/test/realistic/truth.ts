@@ -1,7 +1,7 @@
 import type { Circuit } from '../../src/circuit/circuit';
 import type { Effect } from '../../src/faults/effect';
 import type { Fault } from '../../src/faults/fault';
-import { faultedId } from '../../src/faults/fault';
+import { faultedId, thingsOf } from '../../src/faults/fault';
 import type { Hypothesis } from '../../src/faults/hypotheses';
 import { hypothesesOf, NOTHING_WRONG } from '../../src/faults/hypotheses';
 import { normalDraw } from '../../src/job/simulateReading';
@@ -128,5 +128,6 @@ function withOhms(fault: Fault, ohms: number): Fault {
 
 /** Whether a verdict names what is wrong: of two wires worn together, either is where to look. */
 export function namesIt(verdict: string, { fault }: HiddenFault): boolean {
-  return verdict === faultedId(fault);
+  const id = faultedId(fault) ?? NOTHING_WRONG;
+  return verdict === id || (fault.kind === 'short to wire' && thingsOf(id).includes(verdict));
 }

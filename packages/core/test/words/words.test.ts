@@ -8,6 +8,7 @@ import { midSentence, minutes, percent, worth } from '../../src/words/figures';
 import { leavesWords, outcomeName } from '../../src/words/outcomes';
 import { stateWords } from '../../src/words/states';
 import { library } from '../library';
+import { whyWords } from '../../src/words/why';
 
 const rest = restingState(library);
 
@@ -80,8 +81,22 @@ describe('cautions stand where the hand is about to go', () => {
     work,
     bits: 1,
     minutesToGo: null,
+    worthIt: true,
     outcomes: [],
     ...change,
+  });
+
+  test('why it and why now: how evenly it parts, and what it saves against the next', () => {
+    const outcome = { kind: 'outcome', id: 'x', name: 'x' } as const;
+    const split = (...chances: readonly number[]) =>
+      chances.map((probability) => ({ outcome, probability, leaves: [], clears: [] }));
+    const even = action({ outcomes: split(0.45, 0.55), minutesToGo: 10 });
+    expect(whyWords(even, [action({ minutesToGo: 14 })])).toMatch(
+      /evenly.*10 min.*14 min with the next best/,
+    );
+    expect(whyWords(even, [action({ minutesToGo: 10.5 })])).toMatch(/the next one is as good/);
+    expect(whyWords(action({ outcomes: split(0.9, 0.1) }), [])).toMatch(/90 %.*bears out/);
+    expect(whyWords(action({ purpose: 'proof' }), [])).toBe('');
   });
 
   test('a lamp in the cavity: hot, and never a larger fuse', () => {

@@ -2,9 +2,9 @@ import type { Circuit } from '../circuit/circuit';
 import { partById, placeById } from '../circuit/terminals';
 import { thingsOf } from '../faults/fault';
 import { kindOf } from '../parts/partKinds';
-import type { Repair } from '../plan/priceOfBeingWrong';
-import type { Worksite } from '../plan/work';
-import { wayTo } from '../plan/work';
+import type { Repair } from './priceOfBeingWrong';
+import type { Worksite } from './work';
+import { wayTo } from './work';
 
 /** Minutes to cut out, join, seal and sleeve a wire, and to fit a part beyond unplugging the old one. Judgement. */
 const wireMinutes = 15;
