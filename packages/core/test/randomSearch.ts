@@ -11,12 +11,12 @@ import { nextActions } from '../src/plan/nextActions';
 import type { Worksite } from '../src/plan/work';
 import { workFor } from '../src/plan/work';
 import type { TakenReading } from '../src/suspicion/likelihood';
-import { slipShare } from '../src/suspicion/likelihood';
 import type { Predictor } from '../src/suspicion/predictor';
 import { createPredictor } from '../src/suspicion/predictor';
 import { suspicionOf } from '../src/suspicion/suspicion';
 import { likeliestReading } from './likeliestReading';
 import { seededRandom } from '../src/units/seededRandom';
+import { hardlyAny } from './playChain';
 
 /** A small search: a tree of wires with an open in one of them, places that cost different minutes, some behind trim. */
 export interface RandomSearch {
@@ -100,7 +100,7 @@ export function randomSearch(seed: number, most = 10): RandomSearch {
 /** Expected minutes until one suspect stands at 90 %, as the plan goes about it: every fault played. */
 export function plannedMinutes({ predictor, start }: RandomSearch): number {
   const descend = (faults: readonly number[], taken: readonly TakenReading[], site: Worksite): number => {
-    const suspicion = suspicionOf(predictor, taken);
+    const suspicion = suspicionOf(predictor, taken, { slips: hardlyAny });
     if (suspicion.suspects[0]!.probability >= foundFrom) return 0;
     const [action] = nextActions(predictor, suspicion, site, { refused: [], without, taken });
     if (action === undefined) return 0;
@@ -134,7 +134,7 @@ interface Split {
 }
 
 /** The program knows no slips; the plan does, and stands as much short of sure as they leave. */
-const foundWithoutSlips = foundFrom + slipShare;
+const foundWithoutSlips = foundFrom + hardlyAny;
 
 /** The least expected minutes of any policy: dynamic programming over (faults left, state, hands, strips off). */
 export function optimalMinutes({ predictor, start }: RandomSearch): number {

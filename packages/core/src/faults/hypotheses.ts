@@ -31,6 +31,8 @@ export interface Hypothesis {
   readonly prior: number;
   /** Whether it may come and go: a wire that breaks or touches as it moves, a contact that sticks. */
   readonly mayComeAndGo: boolean;
+  /** Whether its short stands for one anywhere along its wire; its fault has it in the middle. */
+  readonly anywhere?: boolean;
   /** Hypotheses that differ only in ohms share a family and stand next to each other, ohms rising. */
   readonly family: number;
 }
@@ -51,8 +53,10 @@ export function hypothesesOf(circuit: Circuit): readonly Hypothesis[] {
     stays = false,
   ) => {
     const prior = weight / faults.length;
-    for (const fault of faults)
-      found.push({ suspect, name, fault, prior, mayComeAndGo: !stays && loose(fault), family });
+    for (const fault of faults) {
+      const mayComeAndGo = !stays && loose(fault);
+      found.push({ suspect, name, fault, prior, mayComeAndGo, anywhere: hasPosition(fault), family });
+    }
     family++;
   };
   for (const section of circuit.sections) {
@@ -87,6 +91,10 @@ export function hypothesesOf(circuit: Circuit): readonly Hypothesis[] {
   add(NOTHING_WRONG, 'nothing wrong', (total * nothingWrongShare) / (1 - nothingWrongShare), [null]);
   const whole = found.reduce((sum, each) => sum + each.prior, 0);
   return found.map((each) => ({ ...each, prior: each.prior / whole }));
+}
+
+function hasPosition(fault: Fault | null): boolean {
+  return fault !== null && 'position' in fault;
 }
 
 /** The most ohms of a short that moving parts make: a wet path does not come and go from one reading to the next. */

@@ -40,7 +40,7 @@ export const comesAndGoesShare = { usually: 0.01, told: 0.7 };
 /** How often a fault that comes and goes is there while a reading is taken. Judgement. */
 export const presentShare = 0.3;
 /** How much rarer two causes at once are than the one of them alone would make them. Judgement. */
-export const pairShare = 0.02;
+export const pairShare = 0.06;
 
 /** How much rarer any other two wires of a loom melt together than two that are worn side by side. Judgement. */
 export const unwornPairShare = 0.2;

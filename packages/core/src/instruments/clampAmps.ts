@@ -15,7 +15,7 @@ const scale: NumberScale = {
   least: -500,
   greatest: 500,
   overload: false,
-  elsewhere: [[-0.3, 0.3]],
+  elsewhere: [[-0.1, 0.1]],
 };
 
 /** Amps by clamp at a fuse, or all that the battery gives. */

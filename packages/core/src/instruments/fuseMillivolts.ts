@@ -15,7 +15,7 @@ const scale: NumberScale = {
   least: -60,
   greatest: 60,
   overload: false,
-  elsewhere: [[-0.2, 0.2]],
+  elsewhere: [[-0.0001, 0.0001]],
 };
 
 /** Millivolts over a seated fuse, on the test points of its back: the current in it, without pulling anything. */

@@ -13,7 +13,7 @@ const scale: NumberScale = {
   least: -60,
   greatest: 60,
   overload: false,
-  elsewhere: [[-0.05, 0.05]],
+  elsewhere: [[-0.002, 0.002]],
 };
 
 /** Volts from one end of a wire to the other: what its current drops on it, and none beyond the place where it leaves. */

@@ -70,6 +70,17 @@ export function mostByHypothesis({ hypothesisOf }: Cells, values: Float64Array, 
   return most;
 }
 
+/** log Σ e^x over the cells of each hypothesis. */
+export function logSumByHypothesis(cells: Cells, logs: Float64Array, count: number): Float64Array {
+  const most = mostByHypothesis(cells, logs, count);
+  const sums = sumByHypothesis(
+    cells,
+    logs.map((log, c) => Math.exp(log - most[cells.hypothesisOf[c]!]!)),
+    count,
+  );
+  return sums.map((sum, h) => most[h]! + Math.log(sum));
+}
+
 /** The mean over the cells of each hypothesis, by their weights. */
 export function meanByHypothesis(cells: Cells, values: Float64Array, count: number): Float64Array {
   return sumByHypothesis(

@@ -173,7 +173,7 @@ export class Column {
       solution.phases === null
         ? this.laid.show(first, second)
         : predictLaid(this.laid, this.display, solution);
-    if (!whole || !this.unknown.decide(solution, first, second)) return usual;
+    if (!whole || !this.unknown.decide(h, solution, first, second)) return usual;
     return mixPredictions(this.display, [usual, ...this.unknown.predictions(h)]);
   }
 
@@ -191,10 +191,10 @@ export class Column {
   }
 }
 
-/** What the figures that no diagram gives do to a column. */
+/** What the figures that no diagram gives do to a column, and where along its wire a short lies. */
 export interface UnknownFigures {
-  /** Whether they may decide what a probe senses. */
-  readonly decide: (solution: Solution, first: number, second: number) => boolean;
+  /** Whether they may decide what a probe senses under a hypothesis. */
+  readonly decide: (h: number, solution: Solution, first: number, second: number) => boolean;
   /** What would be shown under a hypothesis with those figures at the ends of their ranges. */
   readonly predictions: (h: number) => readonly Prediction[];
 }

@@ -122,10 +122,15 @@ function chancesOf(column: PredictionColumn, h: number): readonly number[] {
 }
 
 /** Likelihood of a reading under one prediction. */
-export function likelihoodUnder(test: Test, prediction: Prediction, value: ReadingValue): number {
+export function likelihoodUnder(
+  test: Test,
+  prediction: Prediction,
+  value: ReadingValue,
+  share: number = slipShare,
+): number {
   const { display } = instrumentById(test.instrument);
   const column = columnOf(display, prediction);
-  return slipShare * slipLikelihood(display, value) + (1 - slipShare) * inRow(display, column, 0, value);
+  return share * slipLikelihood(display, value) + (1 - share) * inRow(display, column, 0, value);
 }
 
 /**

@@ -6,7 +6,7 @@ import { instrumentById } from '../instruments/instruments';
 import { stateKey } from '../circuit/operatingState';
 import type { Solution } from '../solver/solution';
 import { solveTogether } from '../solver/solution';
-import { mostByHypothesis } from './cells';
+import { logSumByHypothesis, mostByHypothesis } from './cells';
 import type { ReadingLikelihood, TakenReading } from './likelihood';
 import { likelihoodUnder } from './likelihood';
 import type { Predictor } from './predictor';
@@ -30,11 +30,15 @@ const mostPairs = 16;
  *
  * Which to solve is told by a bound: each reading explained as well as the better of the two, or the healthy circuit,
  * explains it. Cost: singles² × readings for the bounds, one solving per pair and state for the weights.
+ * @param logWeight - of the single faults, by cell
+ * @param slips - share of readings that mean nothing
  */
 export function pairsExplaining(
   predictor: Predictor,
   readings: readonly TakenReading[],
   likelihoods: readonly ReadingLikelihood[],
+  logWeight: Float64Array,
+  slips: number,
 ): readonly PairWeight[] {
   const { hypotheses } = predictor;
   const healthy = hypotheses.findIndex(({ suspect }) => suspect === NOTHING_WRONG);
@@ -53,7 +57,12 @@ export function pairsExplaining(
     }
   });
   bounds.sort((first, second) => second.bound - first.bound);
-  return bounds.slice(0, mostPairs).map(({ one, other }) => weigh(predictor, readings, one, other));
+  const likelihoodsOf = solvedTogether(predictor, readings, slips);
+  const weights = Float64Array.from(predictor.cells.hypothesisOf, (_h, c) => logWeight[c]!);
+  const totals = logSumByHypothesis(predictor.cells, weights, hypotheses.length);
+  return bounds
+    .slice(0, mostPairs)
+    .map(({ one, other }) => weigh(predictor, likelihoodsOf, (h) => totals[h]!, one, other));
 }
 
 /** One hypothesis of each family, the best in company with the healthy circuit; the likeliest families. */
@@ -79,28 +88,50 @@ function pairPrior({ hypotheses }: Predictor, one: number, other: number): numbe
   return Math.log(hypotheses[one]!.prior) + Math.log(hypotheses[other]!.prior) + Math.log(pairShare);
 }
 
+/** Likelihoods of the readings under some hypotheses together, each set solved once for every state. */
+function solvedTogether(predictor: Predictor, readings: readonly TakenReading[], slips: number) {
+  const { circuit, hypotheses } = predictor;
+  const known = new Map<string, readonly number[]>();
+  return (...together: readonly number[]): readonly number[] => {
+    const key = together.join();
+    const before = known.get(key);
+    if (before !== undefined) return before;
+    const faults = together.flatMap((h) => hypotheses[h]!.fault ?? []);
+    const solutions = new Map<string, Solution>();
+    const found = readings.map(({ test, state, value }) => {
+      const inState = stateKey(state);
+      const solution = solutions.get(inState) ?? solveTogether(circuit, state, faults);
+      solutions.set(inState, solution);
+      const prediction = predictOn(instrumentById(test.instrument), { circuit, state, solution }, test.at);
+      return likelihoodUnder(test, prediction, value, slips);
+    });
+    known.set(key, found);
+    return found;
+  };
+}
+
+/**
+ * The weight of a pair, from that of the one of the two that explains more by itself: what the other adds to it is what the
+ * readings say more for both together, at the price of a second fault. So both stand on the scale of the singles, whatever
+ * that makes of readings that hang together.
+ */
 function weigh(
-  predictor: Predictor,
-  readings: readonly TakenReading[],
+  { hypotheses }: Predictor,
+  likelihoodsOf: (...together: readonly number[]) => readonly number[],
+  weightOf: (h: number) => number,
   one: number,
   other: number,
 ): PairWeight {
-  const { circuit, hypotheses } = predictor;
   const [first, second] = [hypotheses[one]!, hypotheses[other]!];
-  const solutions = new Map<string, Solution>();
-  const likelihoods = readings.map(({ test, state, value }) => {
-    const key = stateKey(state);
-    const standing = [first, second].flatMap(({ fault }) => fault ?? []);
-    const solution = solutions.get(key) ?? solveTogether(circuit, state, standing);
-    solutions.set(key, solution);
-    const prediction = predictOn(instrumentById(test.instrument), { circuit, state, solution }, test.at);
-    return likelihoodUnder(test, prediction, value);
-  });
+  const summed = (...together: readonly number[]) =>
+    likelihoodsOf(...together).reduce((sum, each) => sum + Math.log(each), 0);
+  const [base, added] = summed(one) >= summed(other) ? [one, other] : [other, one];
+  const price = Math.log(hypotheses[added]!.prior * pairShare);
   return {
     suspect: jointSuspect(first.suspect, second.suspect),
     name: `${first.name} and ${second.name}`,
     hypotheses: [one, other],
-    logWeight: likelihoods.reduce((sum, each) => sum + Math.log(each), pairPrior(predictor, one, other)),
-    likelihoods,
+    logWeight: weightOf(base) + summed(one, other) - summed(base) + price,
+    likelihoods: likelihoodsOf(one, other),
   };
 }

@@ -2,7 +2,7 @@ import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
 import { stateKey } from '../circuit/operatingState';
 import { CoreError } from '../errors';
-import type { Fault } from '../faults/fault';
+import { liesIn } from '../faults/fault';
 import type { Hypothesis } from '../faults/hypotheses';
 import { hypothesesOf } from '../faults/hypotheses';
 import type { Bench, Test } from '../instruments/instrument';
@@ -83,7 +83,7 @@ export function createPredictor(
     );
   }
   const healthy = hypotheses.length;
-  const solvedState = solvedStates(circuit, [...hypotheses.map(({ fault }) => fault), null]);
+  const solvedState = solvedStates(circuit, hypotheses);
   const bench = (state: OperatingState, hypothesis: number | null): Bench => {
     const entry = solvedState(state);
     return { circuit, state: entry.state, solution: entry.table.solution(hypothesis ?? healthy) };
@@ -104,7 +104,7 @@ export function createPredictor(
 /** The states met so far, the one unused for longest forgotten first. */
 function solvedStates(
   circuit: Circuit,
-  faults: readonly (Fault | null)[],
+  hypotheses: readonly Hypothesis[],
 ): (state: OperatingState) => SolvedState {
   const solved = new Map<string, SolvedState>();
   const keys = new WeakMap<OperatingState, string>();
@@ -112,7 +112,7 @@ function solvedStates(
     const key = keys.get(state) ?? stateKey(state);
     keys.set(state, key);
     const known = solved.get(key);
-    const entry = known ?? solveState(circuit, state, faults);
+    const entry = known ?? solveState(circuit, state, hypotheses);
     // Put at the end again: the map's first key is then the one unused for longest.
     if (known !== undefined) solved.delete(key);
     solved.set(key, entry);
@@ -121,7 +121,17 @@ function solvedStates(
   };
 }
 
-function solveState(circuit: Circuit, state: OperatingState, faults: readonly (Fault | null)[]): SolvedState {
+/** Where along its wire a short lies, near either end: what it may be when it is not in the middle. */
+const nearEnds = { low: 0.06, high: 0.94 } as const;
+
+function solveState(circuit: Circuit, state: OperatingState, hypotheses: readonly Hypothesis[]): SolvedState {
+  const faults = [...hypotheses.map(({ fault }) => fault), null];
+  const moved = (position: number) =>
+    faults.map((fault, h) =>
+      fault !== null && 'position' in fault && hypotheses[h]?.anywhere === true
+        ? { ...fault, position }
+        : fault,
+    );
   const solver = stateSolver(circuit, state);
   const { network } = solver;
   const table = faultTable(solver, faults);
@@ -129,7 +139,7 @@ function solveState(circuit: Circuit, state: OperatingState, faults: readonly (F
   const otherwise = () =>
     (others ??= (['low', 'high'] as const).map((unknowns): SolvedOtherwise => {
       const otherSolver = stateSolver(circuit, state, unknowns);
-      return { network: otherSolver.network, table: faultTable(otherSolver, faults) };
+      return { network: otherSolver.network, table: faultTable(otherSolver, moved(nearEnds[unknowns])) };
     }));
   const electronics = hasElectronics(circuit, state);
   let blown: readonly (readonly string[])[] | null | undefined;
@@ -153,7 +163,9 @@ function solveState(circuit: Circuit, state: OperatingState, faults: readonly (F
       const { lay, display } = instrumentById(instrument);
       const laid = lay({ circuit, state, network }, at);
       const unknown: UnknownFigures = {
-        decide: (solution, first, second) => figuresDecide(laid.probe, electronics, solution, first, second),
+        decide: (h, solution, first, second) =>
+          (instrument === 'wire-drop' && hypotheses[h]?.anywhere === true && liesIn(faults[h]!, at)) ||
+          figuresDecide(laid.probe, electronics, solution, first, second),
         predictions: (h) =>
           otherwise().map((each) =>
             predictLaid(lay({ circuit, state, network: each.network }, at), display, each.table.solution(h)),

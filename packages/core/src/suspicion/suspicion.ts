@@ -117,7 +117,7 @@ export function suspicionOf(
   const single = normalised(logWeight);
   const singleSlips = slipProbabilities(likelihoods, single);
   const contradicted = singleSlips.some((slip) => slip >= contradictionFrom);
-  const found = contradicted ? pairsExplaining(predictor, readings, likelihoods) : [];
+  const found = contradicted ? pairsExplaining(predictor, readings, likelihoods, logWeight, slips) : [];
   const { posterior: inCells, pairs } = withPairs(logWeight, single, found);
   const posterior = byHypothesis(predictor, inCells);
   const effects = slipProbabilitiesWith(likelihoods, inCells, pairs).map((slipProbability, index) => ({
