@@ -8,6 +8,7 @@ import {
   mkdirSync,
   readFileSync,
   readdirSync,
+  renameSync,
   rmSync,
   writeFileSync,
 } from 'node:fs';
@@ -20,6 +21,8 @@ import { root } from './paths';
 /** A PostgreSQL cluster of the project's own, on loopback, never a system one. */
 export interface Cluster {
   readonly port: number;
+  /** The folder that holds its data. */
+  readonly folder: string;
   /** The server process itself, for tests that kill it. */
   readonly pid: () => number | undefined;
   url(database: string): string;
@@ -52,7 +55,7 @@ const throwawaySettings = [
 export async function startCluster({ name, throwaway, onRestart }: ClusterOptions): Promise<Cluster> {
   const bin = newestBin();
   const account = serverAccount();
-  const home = clusterHome(name, account);
+  const home = clusterHome(name, account, throwaway);
   const data = join(home, 'data');
   const password = makeCluster(bin, account, home, data);
   stopLeftOver(bin, account, data);
@@ -96,6 +99,7 @@ export async function startCluster({ name, throwaway, onRestart }: ClusterOption
   return {
     port,
     url,
+    folder: home,
     pid: () => child.pid,
     dropDatabase: (database) => void psql(`DROP DATABASE IF EXISTS "${database}" WITH (FORCE)`),
     createDatabase(database) {
@@ -113,7 +117,7 @@ export async function startCluster({ name, throwaway, onRestart }: ClusterOption
   };
 }
 
-interface Account {
+export interface Account {
   readonly uid: number;
   readonly gid: number;
   /** The command line that runs another as this account. */
@@ -133,36 +137,76 @@ function serverAccount(): Account {
   };
 }
 
-/** The project's `.lantern`, or a folder of the same name in the system's temporary one where the account cannot go. */
-function clusterHome(name: string, account: Account): string {
+/**
+ * The project's `.lantern`. Where the account cannot go there: a folder in its own home, which lasts; for what nobody keeps,
+ * one in the system's temporary folder.
+ */
+function clusterHome(name: string, account: Account, throwaway: boolean): string {
   const own = join(root, '.lantern', name);
   mkdirSync(own, { recursive: true });
   chownSync(own, account.uid, account.gid);
-  const [command, ...args] = account.run(['test', '-w', own]);
+  if (mayWrite(account, own)) return own;
+  const mark = createHash('sha256').update(root).digest('hex').slice(0, 12);
+  const temporary = join(tmpdir(), `grim-lantern-${process.getuid?.() ?? 0}-${mark}`, name);
+  const elsewhere = throwaway ? temporary : join(homeOf(account), `grim-lantern-${mark}`, name);
+  mkdirSync(elsewhere, { recursive: true });
+  chownSync(elsewhere, account.uid, account.gid);
+  // Earlier versions kept it in the temporary folder.
+  if (!throwaway && existsSync(join(temporary, 'data')) && !existsSync(join(elsewhere, 'data'))) {
+    for (const file of ['password', 'data']) execFileSync('mv', [join(temporary, file), elsewhere]);
+  }
+  return elsewhere;
+}
+
+function mayWrite(account: Account, folder: string): boolean {
+  const [command, ...args] = account.run(['test', '-w', folder]);
   try {
     execFileSync(command!, args, { stdio: 'ignore' });
-    return own;
+    return true;
   } catch {
-    const mark = createHash('sha256').update(root).digest('hex').slice(0, 12);
-    const elsewhere = join(tmpdir(), `grim-lantern-${process.getuid?.() ?? 0}-${mark}`, name);
-    mkdirSync(elsewhere, { recursive: true });
-    chownSync(elsewhere, account.uid, account.gid);
-    return elsewhere;
+    return false;
   }
 }
 
-/** @returns the cluster's password, made with it and kept beside it */
-function makeCluster(bin: string, account: Account, home: string, data: string): string {
+function homeOf({ uid }: Account): string {
+  return (
+    execFileSync('getent', ['passwd', String(uid)])
+      .toString()
+      .split(':')[5] ?? tmpdir()
+  );
+}
+
+/**
+ * Makes a cluster where there is none. What is there is never removed: a cluster is made beside its place and put there whole.
+ * @returns the cluster's password, made with it and kept beside it
+ * @throws {Error} where there is data without its password, or something that is no cluster
+ */
+export function makeCluster(bin: string, account: Account, home: string, data: string): string {
   const secret = join(home, 'password');
-  if (existsSync(join(data, 'PG_VERSION')) && existsSync(secret)) return readFileSync(secret, 'utf8');
-  rmSync(data, { recursive: true, force: true });
+  if (existsSync(data)) {
+    if (!existsSync(join(data, 'PG_VERSION'))) {
+      throw new Error(
+        `${data} is there but is no PostgreSQL data. Nothing was touched: move that folder away to begin with an empty database.`,
+      );
+    }
+    if (!existsSync(secret)) {
+      throw new Error(
+        `There is a database in ${data}, but its password file ${secret} is missing. Nothing was touched: put the file back, or move that folder away to begin with an empty database.`,
+      );
+    }
+    return readFileSync(secret, 'utf8');
+  }
+  const fresh = `${data}.new`;
+  // Only ever half made: nothing was kept in it.
+  rmSync(fresh, { recursive: true, force: true });
   const password = randomBytes(18).toString('hex');
   writeFileSync(secret, password);
   chmodSync(secret, 0o600);
   chownSync(secret, account.uid, account.gid);
   const options = ['-U', user, '-A', 'scram-sha-256', '--pwfile', secret, '--locale=C.UTF-8', '-E', 'UTF8'];
-  const [command, ...args] = account.run([join(bin, 'initdb'), '-D', data, ...options]);
+  const [command, ...args] = account.run([join(bin, 'initdb'), '-D', fresh, ...options]);
   execFileSync(command!, args, { stdio: 'pipe', cwd: home });
+  renameSync(fresh, data);
   return password;
 }
 

@@ -56,6 +56,7 @@ async function main(): Promise<void> {
       say('Starting PostgreSQL ...');
       cluster = startCluster({ name: 'postgres', throwaway: false, onRestart: say });
       const database = await cluster;
+      say(`Data: ${database.folder}`);
       database.createDatabase('lantern');
       url = database.url('lantern');
     }

@@ -1,5 +1,5 @@
 import type { Circuit, Condition, Part } from '@grim-lantern/core';
-import { checkCircuit, footprintIds, fuseStyles, showsItself } from '@grim-lantern/core';
+import { checkCircuit, footprintIds, fuseStyles, mostSections, showsItself } from '@grim-lantern/core';
 import { z } from 'zod';
 import { localId, shortText, terminal } from './text';
 
@@ -173,7 +173,13 @@ export const circuitSchema = z
     strips: z.array(strip).readonly(),
     controls: z.array(control).readonly(),
     parts: z.array(part).max(20_000).readonly(),
-    sections: z.array(section).max(20_000).readonly(),
+    sections: z
+      .array(section)
+      .max(
+        mostSections,
+        `Expected at most ${mostSections} sections. Leave out what cannot be the cause of what is searched for.`,
+      )
+      .readonly(),
   })
   .superRefine((circuit: Circuit, context) => {
     for (const flaw of checkCircuit(circuit)) {

@@ -1,4 +1,5 @@
 import type { Circuit, JobEvent } from '@grim-lantern/core';
+import { createPredictor, mostSections } from '@grim-lantern/core';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -122,6 +123,22 @@ describe('events', () => {
     const text = '<img src=x onerror=alert(1)> & "quotes"';
     expect(jobEventSchema.parse({ ...stamp, type: 'complaint-set', text })).toMatchObject({ text });
   });
+});
+
+test('a circuit larger than a search takes is refused by the same number, in one sentence', () => {
+  const [section] = library.sections;
+  const many = (count: number) => ({
+    ...library,
+    sections: Array.from({ length: count }, (_each, i) => ({ ...section!, id: `X${i}` })),
+  });
+  const refused = circuitSchema.safeParse(many(mostSections + 1)).error?.issues ?? [];
+  expect(refused.map(({ path, message }) => [path.join('.'), message])).toContainEqual([
+    'sections',
+    expect.stringContaining(`at most ${mostSections} sections`),
+  ]);
+  expect(() => createPredictor(many(mostSections + 1))).toThrow(`at most ${mostSections} sections`);
+  const sizes = circuitSchema.safeParse(many(mostSections)).error?.issues ?? [];
+  expect(sizes.some(({ path }) => path.join('.') === 'sections')).toBe(false);
 });
 
 test('every refusal reads as one sentence that names its field', () => {

@@ -173,7 +173,7 @@ export { solveTogether, stateSolver } from './solver/solution';
 export type { Solution } from './solver/solution';
 export { questionOf } from './suspicion/likelihood';
 export type { TakenReading } from './suspicion/likelihood';
-export { createPredictor } from './suspicion/predictor';
+export { createPredictor, mostSections } from './suspicion/predictor';
 export type { Predictor } from './suspicion/predictor';
 export { clearedBelow } from './suspicion/suspicion';
 export type { Suspect, Suspicion } from './suspicion/suspicion';

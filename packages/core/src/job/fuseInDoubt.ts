@@ -3,6 +3,8 @@ import { cavityFill } from '../circuit/operatingState';
 import type { Predictor } from '../suspicion/predictor';
 import type { Assessment } from './assess';
 import type { JobState } from './foldJob';
+import { blewBefore } from '../plan/blewBefore';
+import { presentReadings } from './assess';
 import { openedBefore } from '../suspicion/openedBefore';
 
 /** A fuse is asked about from this probability on that the vehicle's state has opened it. */
@@ -17,6 +19,9 @@ export function fuseInDoubt(predictor: Predictor, job: JobState, { suspicion }: 
   if (job.readings.length === 0 || !state.batteryConnected) return null;
   const fuses = predictor.circuit.parts.filter(({ id, kind }) => kind === 'fuse' && isFitted(state, id));
   const lastSeen = job.past.at(-1)?.whole;
+  // Where it was seen to blow, nothing needs to be worked out.
+  const seen = blewBefore(presentReadings(job))(state);
+  if (seen !== null && fuses.some(({ id }) => id === seen) && seen !== lastSeen) return seen;
   const earlier = openedBefore(predictor, { state, before: job.past });
   const chances = new Map<string, number>();
   const add = (fuse: string, chance: number) => chances.set(fuse, (chances.get(fuse) ?? 0) + chance);

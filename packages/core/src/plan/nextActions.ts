@@ -50,6 +50,9 @@ export interface ProposedAction {
 /** Where a suspect stands alone, what is unlikely gets rows of its own. */
 const provingPower = 0.5;
 
+/** Where one suspect stands alone, what takes less than this share off the doubt is not worth a probe. */
+const leastOfDoubt = 0.04;
+
 /** How many actions to offer. */
 const usualCount = 5;
 /** Two tests that tell this nearly the same are taken for one. */
@@ -89,7 +92,8 @@ export function nextActions(
   const power = limits.leastBits === undefined ? 1 : provingPower;
   const belief = sampled(predictor, believed, mostRows, power);
   const scales = scalesFor(belief);
-  const least = limits.leastBits ?? leastBits;
+  const least =
+    limits.leastBits === undefined ? leastBits : Math.max(limits.leastBits, leastOfDoubt * scales.doubt);
   if (scales.doubt < least) return [];
   const { circuit } = predictor;
   const glance = scalesFor(sampled(predictor, belief, glanceRows, power));

@@ -10,6 +10,7 @@ import type { Column } from '../suspicion/column';
 import type { TakenReading } from '../suspicion/likelihood';
 import type { Predictor, StateColumns } from '../suspicion/predictor';
 import type { Belief } from './belief';
+import { blewBefore } from './blewBefore';
 import type { Kit } from './kit';
 import { mostNumberOutcomes } from './outcomeTable';
 import type { Change, Work, Worksite } from './work';
@@ -145,6 +146,7 @@ export function offersByState(
 ): readonly StateOffers[] {
   const { circuit } = predictor;
   const asked = askedByState(limits.taken, limits.leastBits === undefined ? mostTimes : mostTimesProving);
+  const blows = blewBefore(limits.taken);
   const refused = new Set(limits.refused);
   const pinned = limits.pinned === undefined ? null : new Set(limits.pinned);
   const outOfReach = (place: string) => refused.has(place) || pinned?.has(place) === false;
@@ -157,45 +159,49 @@ export function offersByState(
   );
   const here = byPlace(open);
   const elsewhere = byPlace(open.filter(({ instrument }) => instrument.electrical));
-  return states
-    .map((state) => ({ state, change: changeBetween(circuit, site.state, state) }))
-    .filter(({ change }) => !change.places.some(outOfReach))
-    .sort((one, other) => one.change.minutes - other.change.minutes)
-    .map(({ state, change }) => ({
-      comesFirst:
-        change.moves.some(({ kind }) => kind === 'cavity') ||
-        change.moves.filter(({ kind }) => kind === 'apart').length > 1,
-      questions: open.length,
-      leastCost: change.minutes * preferredWeight,
-      opensFuse({ hypotheses, chances }) {
-        // Moves are what brings a vehicle into a state: as it stands, it stands.
-        if (change.moves.length === 0 || !state.batteryConnected) return 0;
-        return hypotheses.reduce(
-          (sum, h, k) => sum + (predictor.bench(state, h).solution.blown.length > 0 ? chances[k]! : 0),
-          0,
-        );
-      },
-      visit(each) {
-        const already = asked(state);
-        const offerOf = offersIn(predictor, state, isShown(state, limits));
-        const costs = costsIn(circuit, site, change, limits);
-        // What does not depend on the state is asked where one is.
-        for (const { places, questions } of state === site.state ? here : elsewhere) {
-          const costAt = costs(places);
-          for (const question of questions) {
-            const offer = offerOf(question);
-            if (offer === null || already?.(question.test) === true) continue;
-            costAt(offer, each);
+  return (
+    states
+      .map((state) => ({ state, change: changeBetween(circuit, site.state, state) }))
+      .filter(({ change }) => !change.places.some(outOfReach))
+      // Nobody fits a fresh fuse where one has just been seen to blow; as the vehicle stands, it stands.
+      .filter(({ state, change }) => change.moves.length === 0 || blows(state) === null)
+      .sort((one, other) => one.change.minutes - other.change.minutes)
+      .map(({ state, change }) => ({
+        comesFirst:
+          change.moves.some(({ kind }) => kind === 'cavity') ||
+          change.moves.filter(({ kind }) => kind === 'apart').length > 1,
+        questions: open.length,
+        leastCost: change.minutes * preferredWeight,
+        opensFuse({ hypotheses, chances }) {
+          // Moves are what brings a vehicle into a state: as it stands, it stands.
+          if (change.moves.length === 0 || !state.batteryConnected) return 0;
+          return hypotheses.reduce(
+            (sum, h, k) => sum + (predictor.bench(state, h).solution.blown.length > 0 ? chances[k]! : 0),
+            0,
+          );
+        },
+        visit(each) {
+          const already = asked(state);
+          const offerOf = offersIn(predictor, state, isShown(state, limits));
+          const costs = costsIn(circuit, site, change, limits);
+          // What does not depend on the state is asked where one is.
+          for (const { places, questions } of state === site.state ? here : elsewhere) {
+            const costAt = costs(places);
+            for (const question of questions) {
+              const offer = offerOf(question);
+              if (offer === null || already?.(question.test) === true) continue;
+              costAt(offer, each);
+            }
           }
-        }
-      },
-      candidate: (offer, cost) => ({
-        ...offer,
-        state,
-        cost,
-        work: () => workAfter(circuit, site, state, change, offer.test),
-      }),
-    }));
+        },
+        candidate: (offer, cost) => ({
+          ...offer,
+          state,
+          cost,
+          work: () => workAfter(circuit, site, state, change, offer.test),
+        }),
+      }))
+  );
 }
 
 /** Whether the controls stand as they did when the trouble was first seen: there, what is off may well be looked at. */

@@ -6,6 +6,8 @@ import { repairEstimate } from './repairEstimate';
 import type { Weighed } from './shortlist';
 import type { Worksite } from './work';
 
+/** Minutes for a wrong repair beyond the work itself: put together, tried, taken apart again. Judgement. */
+const triedInVain = 20;
 /** Suspects below this are not repaired on a guess. */
 const guessedFrom = 0.02;
 
@@ -19,7 +21,7 @@ export function lossByGuessing(circuit: Circuit, { suspects }: Suspicion, site: 
     if (probability < guessedFrom || id === NOTHING_WRONG) continue;
     loss += probability * spent;
     const { minutes, money } = repairEstimate(circuit, site, id);
-    spent += minutes + money * minutesPerMoney;
+    spent += minutes + money * minutesPerMoney + triedInVain;
   }
   return loss;
 }

@@ -64,7 +64,7 @@ interface SolvedOtherwise {
 }
 
 /** Beyond this many sections a search would take minutes for every reading. */
-const mostSections = 2000;
+export const mostSections = 2000;
 
 /**
  * @param hypotheses - what can be wrong; everything in the circuit unless told otherwise
