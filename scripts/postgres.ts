@@ -106,15 +106,20 @@ export async function startCluster({ name, throwaway, onRestart }: ClusterOption
       if (psql(`SELECT 1 FROM pg_database WHERE datname = '${database}'`).trim() === '1') return;
       psql(`CREATE DATABASE "${database}"`);
     },
-    async stop() {
+    stop() {
       stopping = true;
-      if (child.exitCode !== null || child.signalCode !== null) return;
-      const gone = new Promise((resolve) => child.once('exit', resolve));
-      // SIGINT is PostgreSQL's fast shutdown.
-      child.kill('SIGINT');
-      await gone;
+      return ended(child);
     },
   };
+}
+
+/** Asks a server to go, and waits for it. */
+async function ended(child: ChildProcess): Promise<void> {
+  if (child.exitCode !== null || child.signalCode !== null) return;
+  const gone = new Promise((resolve) => child.once('exit', resolve));
+  // SIGINT is PostgreSQL's fast shutdown.
+  child.kill('SIGINT');
+  await gone;
 }
 
 export interface Account {

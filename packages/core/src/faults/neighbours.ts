@@ -1,5 +1,6 @@
 import type { Circuit, Hazard, Section } from '../circuit/circuit';
 import { perCircuit } from '../circuit/perCircuit';
+import { partIdOf } from '../circuit/terminalRef';
 import { jointSuspect } from './fault';
 
 /** Two wires that run through the same places. */
@@ -26,12 +27,21 @@ interface Pair extends Neighbours {
   readonly apart: number;
 }
 
+/** Whether a wire ends on the body: touching it is a short to ground, which every wire may have by itself. */
+function isGroundWire({ parts }: Circuit, { from, to }: Section): boolean {
+  return [from, to].some(
+    (end) => parts.find(({ id }) => id === partIdOf(end))?.kind === 'ground' || end.endsWith('.-'),
+  );
+}
+
 /** The pairs of wires that can chafe through or melt together; two that end on one terminal never show it. */
 export const neighbours = perCircuit((circuit: Circuit): readonly Neighbours[] => {
   const found = new Map<string, Pair>();
   for (const place of circuit.places) {
     const wears = place.hazards.some((hazard) => wearing.includes(hazard));
-    const here = circuit.sections.filter(({ places }) => places.includes(place.id));
+    const here = circuit.sections.filter(
+      (section) => section.places.includes(place.id) && !isGroundWire(circuit, section),
+    );
     here.forEach((one, index) => {
       for (const [beyond, other] of here.slice(index + 1).entries()) {
         const ends = [one.from, one.to];

@@ -172,14 +172,7 @@ export function offersByState(
           change.moves.filter(({ kind }) => kind === 'apart').length > 1,
         questions: open.length,
         leastCost: change.minutes * preferredWeight,
-        opensFuse({ hypotheses, chances }) {
-          // Moves are what brings a vehicle into a state: as it stands, it stands.
-          if (change.moves.length === 0 || !state.batteryConnected) return 0;
-          return hypotheses.reduce(
-            (sum, h, k) => sum + (predictor.bench(state, h).solution.blown.length > 0 ? chances[k]! : 0),
-            0,
-          );
-        },
+        opensFuse: (belief) => openingChance(predictor, state, change, belief),
         visit(each) {
           const already = asked(state);
           const offerOf = offersIn(predictor, state, isShown(state, limits));
@@ -201,6 +194,21 @@ export function offersByState(
           work: () => workAfter(circuit, site, state, change, offer.test),
         }),
       }))
+  );
+}
+
+/** The probability that a fuse which is whole now opens on coming into a state. */
+function openingChance(
+  { bench }: Predictor,
+  state: OperatingState,
+  { moves }: Change,
+  { hypotheses, chances }: Belief,
+): number {
+  // Moves are what brings a vehicle into a state: as it stands, it stands.
+  if (moves.length === 0 || !state.batteryConnected) return 0;
+  return hypotheses.reduce(
+    (sum, h, k) => sum + (bench(state, h).solution.blown.length > 0 ? chances[k]! : 0),
+    0,
   );
 }
 
