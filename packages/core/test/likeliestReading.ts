@@ -1,7 +1,13 @@
+import type { OperatingState } from '../src/circuit/operatingState';
+import { stateKey } from '../src/circuit/operatingState';
 import type { ReadingValue, Test } from '../src/instruments/instrument';
+import { predictOn } from '../src/instruments/instrument';
 import { instrumentById } from '../src/instruments/instruments';
 import type { Prediction } from '../src/instruments/prediction';
 import { fromScale } from '../src/instruments/prediction';
+import type { Solution } from '../src/solver/solution';
+import { solveTogether } from '../src/solver/solution';
+import type { Predictor } from '../src/suspicion/predictor';
 
 /** What an instrument would show without noise: the likeliest outcome, the mean of a number. */
 export function likeliestReading({ instrument }: Test, prediction: Prediction): ReadingValue {
@@ -15,4 +21,20 @@ export function likeliestReading({ instrument }: Test, prediction: Prediction): 
     return { kind: 'number', value: fromScale(display.scale, prediction.mean) };
   }
   return { kind: 'number', value: 0 };
+}
+
+/**
+ * What instruments would show without noise on the vehicle compiled with one hypothesis's fault, or healthy: never what the
+ * fast path predicts.
+ */
+export function likeliestReadings({ circuit, hypotheses }: Predictor, hypothesis: number | null) {
+  const fault = hypothesis === null ? null : hypotheses[hypothesis]!.fault;
+  const solutions = new Map<string, Solution>();
+  return (test: Test, state: OperatingState): ReadingValue => {
+    const key = stateKey(state);
+    const solution = solutions.get(key) ?? solveTogether(circuit, state, fault === null ? [] : [fault]);
+    solutions.set(key, solution);
+    const bench = { circuit, state, solution };
+    return likeliestReading(test, predictOn(instrumentById(test.instrument), bench, test.at));
+  };
 }

@@ -4,7 +4,7 @@ import { terminalsOf } from '../src/circuit/terminals';
 import type { TerminalRef } from '../src/circuit/terminalRef';
 import { thingsOf } from '../src/faults/fault';
 import { NOTHING_WRONG } from '../src/faults/hypotheses';
-import type { InstrumentId, ReadingValue, Test } from '../src/instruments/instrument';
+import type { InstrumentId } from '../src/instruments/instrument';
 import { instrumentById } from '../src/instruments/instruments';
 import { assess } from '../src/job/assess';
 import type { JobEvent } from '../src/job/events';
@@ -12,7 +12,7 @@ import { foldJob } from '../src/job/foldJob';
 import type { Worksite } from '../src/plan/work';
 import { workFor } from '../src/plan/work';
 import type { Predictor } from '../src/suspicion/predictor';
-import { likeliestReading } from './likeliestReading';
+import { likeliestReading, likeliestReadings } from './likeliestReading';
 import { playJob } from './playJob';
 
 /** One thing that may be wrong, with its probability as the job stands. */
@@ -47,8 +47,7 @@ export function planned(predictor: Predictor, events: readonly JobEvent[], fault
   const before = foldJob(predictor.circuit, events).minutes;
   let [minutes, right] = [0, 0];
   for (const { hypothesis, weight } of faults) {
-    const read = (test: Test, state: OperatingState): ReadingValue =>
-      likeliestReading(test, predictor.predict(state, test, hypothesis));
+    const read = likeliestReadings(predictor, hypothesis);
     const played = playJob(predictor, events, read, 30);
     minutes += weight * (played.minutes - before);
     const { suspect } = predictor.hypotheses[hypothesis]!;

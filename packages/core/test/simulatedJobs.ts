@@ -1,12 +1,12 @@
 import type { OperatingState } from '../src/circuit/operatingState';
 import { NOTHING_WRONG } from '../src/faults/hypotheses';
-import type { ReadingValue, Test } from '../src/instruments/instrument';
-import { instrumentById } from '../src/instruments/instruments';
+import type { Test } from '../src/instruments/instrument';
 import type { Assessment } from '../src/job/assess';
 import { assess } from '../src/job/assess';
 import type { JobEvent } from '../src/job/events';
 import { foldJob } from '../src/job/foldJob';
-import { simulateReading } from '../src/job/simulateReading';
+import { wrongReading } from '../src/play/playJob';
+import { createWorld } from '../src/play/world';
 import type { Predictor } from '../src/suspicion/predictor';
 import { playJob } from './playJob';
 import { seededRandom } from '../src/units/seededRandom';
@@ -29,7 +29,7 @@ const mostReadings = 20;
 
 /**
  * Jobs with one hidden fault each, as likely as the job's first evidence makes it, played as the plan goes.
- * @param wrongShare - of readings that are plainly wrong: anything that the instrument can show
+ * @param wrongShare - of readings that are plainly wrong: something else that the instrument can show
  */
 export function simulatedJobs(
   predictor: Predictor,
@@ -45,10 +45,11 @@ export function simulatedJobs(
   return Array.from({ length: count }, (): PlayedBadly => {
     const fault = drawn(first.hypotheses, random, (h) => hypotheses[h]?.suspect !== NOTHING_WRONG);
     const { suspect } = hypotheses[fault]!;
-    const read = (test: Test, state: OperatingState) =>
-      random() < wrongShare
-        ? wrongReading(test, random)
-        : simulateReading(predictor.bench(state, fault), test, random);
+    const honest = readingsOf(predictor, fault, random);
+    const read = (test: Test, state: OperatingState) => {
+      const shown = honest(test, state);
+      return random() < wrongShare ? wrongReading(test, shown, random) : shown;
+    };
     const stated: Stated[] = [];
     const watch = ({ suspicion: { suspects } }: Assessment) => {
       const top = suspects[0]!;
@@ -77,13 +78,14 @@ export function drawn(
   }
 }
 
-/** Anything that the instrument can show. */
-function wrongReading(test: Test, random: () => number): ReadingValue {
-  const { display } = instrumentById(test.instrument);
-  if (display.kind === 'outcomes') {
-    return { kind: 'outcome', outcome: display.outcomes[Math.floor(random() * display.outcomes.length)]!.id };
-  }
-  return { kind: 'number', value: random() * 12.6 };
+/** What instruments show on the vehicle compiled with its fault. */
+function readingsOf({ circuit, hypotheses }: Predictor, fault: number, random: () => number) {
+  const world = createWorld(
+    circuit,
+    [hypotheses[fault]!.fault].flatMap((each) => each ?? []),
+    random,
+  );
+  return (test: Test, state: OperatingState) => world.read(state, test);
 }
 
 /** Reliability: what was said against what came, in bands of a tenth; the error is their weighted difference. */
@@ -128,12 +130,13 @@ export function spoiledJobs(
   let [changed, named, right] = [0, 0, 0];
   for (let job = 0; job < count; job++) {
     const fault = drawn(first.hypotheses, random, (h) => hypotheses[h]?.suspect !== NOTHING_WRONG);
-    const honest = (test: Test, state: OperatingState) =>
-      simulateReading(predictor.bench(state, fault), test, random);
+    const honest = readingsOf(predictor, fault, random);
     const spoiledAt = Math.floor(random() * (readingsInAll - 1));
     let taken = 0;
-    const read = (test: Test, state: OperatingState) =>
-      taken++ === spoiledAt ? wrongReading(test, random) : honest(test, state);
+    const read = (test: Test, state: OperatingState) => {
+      const shown = honest(test, state);
+      return taken++ === spoiledAt ? wrongReading(test, shown, random) : shown;
+    };
     let suspected = false;
     const watch = ({ suspicion }: Assessment) => (suspected ||= suspicion.likelyMistake === `r${spoiledAt}`);
     const [most, end] =

@@ -6,7 +6,7 @@ import { foldJob } from '../../src/job/foldJob';
 import { planNext } from '../../src/job/planNext';
 import { questionOf } from '../../src/suspicion/likelihood';
 import { createPredictor } from '../../src/suspicion/predictor';
-import { likeliestReading } from '../likeliestReading';
+import { likeliestReadings } from '../likeliestReading';
 import { minibus, minibusEvents } from '../library';
 import { playJob } from '../playJob';
 
@@ -15,8 +15,7 @@ describe('the minibus, its pin backed out, played with one wrong entry', () => {
   const fault = predictor.hypotheses.findIndex(
     ({ suspect, name }) => suspect === 'C3' && name === 'pin 1 backed out',
   );
-  const honest = (test: Test, state: OperatingState) =>
-    likeliestReading(test, predictor.predict(state, test, fault));
+  const honest = likeliestReadings(predictor, fault);
 
   /** Plays on as planned until it is proven, one reading the opposite of what it should be. */
   const playedWith = (wrongAt: number) => {

@@ -1,19 +1,16 @@
-import type { OperatingState } from '../../src/circuit/operatingState';
-import type { Test } from '../../src/instruments/instrument';
 import { assess } from '../../src/job/assess';
 import type { JobEvent, JobFact } from '../../src/job/events';
 import { foldJob, isAfterRepair } from '../../src/job/foldJob';
 import { handOver } from '../../src/job/handOver';
 import { createPredictor } from '../../src/suspicion/predictor';
-import { likeliestReading } from '../likeliestReading';
+import { likeliestReadings } from '../likeliestReading';
 import { minibus, minibusEvents } from '../library';
 import { playJob } from '../playJob';
 
 const predictor = createPredictor(minibus);
 const hypothesis = (suspect: string, kind: string) =>
   predictor.hypotheses.findIndex((each) => each.suspect === suspect && each.name === kind);
-const read = (fault: number) => (test: Test, state: OperatingState) =>
-  likeliestReading(test, predictor.predict(state, test, fault));
+const read = (fault: number) => likeliestReadings(predictor, fault);
 const chance = (events: readonly JobEvent[], suspect: string) =>
   assess(predictor, foldJob(minibus, events)).suspicion.suspects.find(({ id }) => id === suspect)!
     .probability;

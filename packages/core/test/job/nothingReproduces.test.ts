@@ -1,5 +1,3 @@
-import type { OperatingState } from '../../src/circuit/operatingState';
-import type { Test } from '../../src/instruments/instrument';
 import { assess } from '../../src/job/assess';
 import { planNext } from '../../src/job/planNext';
 import type { JobEvent } from '../../src/job/events';
@@ -8,7 +6,7 @@ import { beforeItGoes, nothingReproduces, nothingReproducesWords } from '../../s
 import { proofWanted } from '../../src/job/proof';
 import { createPredictor } from '../../src/suspicion/predictor';
 import { fuseBlows, library, states } from '../library';
-import { likeliestReading } from '../likeliestReading';
+import { likeliestReadings } from '../likeliestReading';
 import { playJob } from '../playJob';
 
 const predictor = createPredictor(library);
@@ -16,8 +14,7 @@ const told: readonly JobEvent[] = [
   { ...fuseBlows, id: 'told', type: 'complaint-set', text: 'Once, on a bump.', comesAndGoes: true },
   { ...fuseBlows, value: { kind: 'outcome', outcome: 'at-random' } },
 ];
-const healthy = (test: Test, state: OperatingState) =>
-  likeliestReading(test, predictor.predict(state, test, null));
+const healthy = likeliestReadings(predictor, null);
 /** What is said after these events. */
 function said(events: readonly JobEvent[]) {
   const job = foldJob(library, events);

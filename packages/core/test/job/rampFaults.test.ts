@@ -1,7 +1,7 @@
 import type { JobEvent } from '../../src/job/events';
 import { createPredictor } from '../../src/suspicion/predictor';
 import { minibus, minibusEvents } from '../library';
-import { likeliestReading } from '../likeliestReading';
+import { likeliestReadings } from '../likeliestReading';
 import { playJob } from '../playJob';
 
 const events: readonly JobEvent[] = minibusEvents;
@@ -11,12 +11,7 @@ const predictor = createPredictor(minibus);
 function played(suspect: string, name: string) {
   const hypothesis = predictor.hypotheses.findIndex((each) => each.suspect === suspect && each.name === name);
   expect(hypothesis).toBeGreaterThanOrEqual(0);
-  return playJob(
-    predictor,
-    events,
-    (test, state) => likeliestReading(test, predictor.predict(state, test, hypothesis)),
-    15,
-  );
+  return playJob(predictor, events, likeliestReadings(predictor, hypothesis), 15);
 }
 
 describe('the ramp job is followed until one suspect stands alone', () => {

@@ -1,13 +1,11 @@
 import { fedSections } from '../../src/circuit/fedSections';
-import type { OperatingState } from '../../src/circuit/operatingState';
-import type { Test } from '../../src/instruments/instrument';
 import { assess } from '../../src/job/assess';
 import { planNext } from '../../src/job/planNext';
 import { foldJob } from '../../src/job/foldJob';
 import { nextActions } from '../../src/plan/nextActions';
 import { createPredictor } from '../../src/suspicion/predictor';
 import { suspicionOf } from '../../src/suspicion/suspicion';
-import { likeliestReading } from '../likeliestReading';
+import { likeliestReadings } from '../likeliestReading';
 import { fuseBlows, library, minibus, minibusEvents, states } from '../library';
 import { allBut, playChain } from '../playChain';
 import { playJob } from '../playJob';
@@ -93,8 +91,7 @@ describe('from a job with nothing but its complaint', () => {
     const fault = predictor.hypotheses.findIndex(
       ({ suspect, name }) => suspect === section && name === 'short to ground',
     );
-    const read = (test: Test, state: OperatingState) =>
-      likeliestReading(test, predictor.predict(state, test, fault));
+    const read = likeliestReadings(predictor, fault);
     const played = playJob(predictor, [], read, 16);
     expect(played).toMatchObject({ suspect: section, isolated: true });
     // Unless it is proven, what would show it to the eye, or show it wrong, is asked for before anything is cut.
@@ -125,8 +122,7 @@ describe('on the minibus whose ramp relay does nothing', () => {
   test.each(faults)('%s, %s, is found from the dead loads on', (suspect, name) => {
     const fault = predictor.hypotheses.findIndex((each) => each.suspect === suspect && each.name === name);
     expect(fault).toBeGreaterThanOrEqual(0);
-    const read = (test: Test, state: OperatingState) =>
-      likeliestReading(test, predictor.predict(state, test, fault));
+    const read = likeliestReadings(predictor, fault);
     expect(playJob(predictor, minibusEvents, read, 14)).toMatchObject({ suspect, isolated: true });
   });
 });
