@@ -68,7 +68,7 @@ export function reportDocument(
       suspects,
       parting: parting === null ? null : instruction(circuit, parting.test),
     })),
-    actions: actions.map(({ test, state, bits, work, purpose, outcomes, minutesToGo }) => ({
+    actions: actions.map(({ test, state, bits, work, purpose, outcomes, minutesToGo, worthIt }) => ({
       purpose,
       instruction: instruction(circuit, test),
       test,
@@ -77,6 +77,7 @@ export function reportDocument(
       minutes: work.minutes,
       money: work.money,
       minutesToGo,
+      worthIt,
       moves: work.moves.map((move) => moveWords(circuit, move)),
       strips: work.strips,
       outcomes,

@@ -155,6 +155,7 @@ function Which({
       </div>
     );
   }
+  if (targets.length === 0) return <p className="text-dim">All are told.</p>;
   return (
     <div className="grid grid-cols-2 gap-2">
       {targets.map((at) => (
