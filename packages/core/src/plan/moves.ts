@@ -18,7 +18,10 @@ export type Move =
   | { readonly kind: 'renewal'; readonly part: string; readonly renewed: boolean }
   | { readonly kind: 'battery'; readonly connected: boolean };
 
-/** What must be done to bring one state into another, in a sensible order: power off first, power on last. */
+/**
+ * What must be done to bring one state into another, in a safe order: off what is switched off, then hands, what goes into
+ * cavities, the battery, and on last what is switched on.
+ */
 export function movesBetween(circuit: Circuit, from: OperatingState, to: OperatingState): readonly Move[] {
   const fuses = [...new Set([...Object.keys(from.cavities), ...Object.keys(to.cavities)])];
   const cavities = fuses.flatMap((fuse): Move[] => {
@@ -30,27 +33,29 @@ export function movesBetween(circuit: Circuit, from: OperatingState, to: Operati
     const [before, after] = [from.apart.includes(id), to.apart.includes(id)];
     return before === after ? [] : [{ kind: after ? 'apart' : 'together', part: id }];
   });
-  const controls = circuit.controls.flatMap(({ id }): Move[] => {
+  const controls = circuit.controls.flatMap(({ id, positions }) => {
     const position = to.controls[id];
-    return position === undefined || position === from.controls[id]
-      ? []
-      : [{ kind: 'control', control: id, position }];
+    if (position === undefined || position === from.controls[id]) return [];
+    const move: Move = { kind: 'control', control: id, position };
+    return [{ move, rests: position === positions[0]?.id }];
   });
+  const switched = (rests: boolean) => controls.flatMap((each) => (each.rests === rests ? each.move : []));
   const battery: Move[] =
     from.batteryConnected === to.batteryConnected
       ? []
       : [{ kind: 'battery', connected: to.batteryConnected }];
   const leads = leadMoves(from.leads ?? [], to.leads ?? []);
   return [
+    ...switched(true),
     ...battery.filter(() => !to.batteryConnected),
     ...leads.filter(({ laid }) => !laid),
     ...opened,
     ...renewals(from, to),
     ...parts,
-    ...controls,
     ...leads.filter(({ laid }) => laid),
     ...cavities.filter((move) => !opened.includes(move)),
     ...battery.filter(() => to.batteryConnected),
+    ...switched(false),
   ];
 }
 
