@@ -22,11 +22,14 @@ const control = z.strictObject({
   id: localId,
   name: shortText,
   minutes,
+  momentary: z.boolean().optional(),
   positions: z
     .array(z.strictObject({ id: localId, name: shortText, caution: z.string().max(300).optional() }))
     .min(1, 'Expected at least one position.')
     .readonly(),
 });
+
+const ruledOut = z.strictObject({ controls: z.record(localId, localId), why: shortText });
 
 const condition: z.ZodType<Condition> = z.lazy(() =>
   z.union([
@@ -172,6 +175,7 @@ export const circuitSchema = z
     places: z.array(place).readonly(),
     strips: z.array(strip).readonly(),
     controls: z.array(control).readonly(),
+    ruledOut: z.array(ruledOut).max(200).readonly().optional(),
     parts: z.array(part).max(20_000).readonly(),
     sections: z
       .array(section)

@@ -21,6 +21,12 @@ export function checkCircuit(circuit: Circuit): readonly CircuitFlaw[] {
       repeated(circuit, list),
     ),
     ...circuit.places.flatMap(({ strip }, i) => refers(circuit, `places.${i}.strip`, 'strips', strip)),
+    ...(circuit.ruledOut ?? []).flatMap(({ controls }, r) =>
+      Object.entries(controls).flatMap(([id, position]) => [
+        ...refers(circuit, `ruledOut.${r}.controls`, 'controls', id),
+        ...positionFlaws(circuit, `ruledOut.${r}.controls.${id}`, id, position),
+      ]),
+    ),
     ...circuit.parts.flatMap((part, i) => partFlaws(circuit, part, `parts.${i}`)),
     ...circuit.sections.flatMap((section, i) => [
       ...(partIds.has(section.id)

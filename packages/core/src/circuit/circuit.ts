@@ -39,6 +39,15 @@ export interface Control {
   readonly positions: readonly ControlPosition[];
   /** Minutes to change it. */
   readonly minutes: number;
+  /** Whether it springs back: somebody holds it in any position but the first for as long as is read. */
+  readonly momentary?: boolean | undefined;
+}
+
+/** Positions that are never set together: a plan never asks for them, whatever it would tell. */
+export interface RuledOut {
+  /** By the control's id. */
+  readonly controls: Readonly<Record<string, string>>;
+  readonly why: string;
 }
 
 /** One run of wire between two terminals; what a search ends on. */
@@ -64,6 +73,7 @@ export interface Circuit {
   readonly places: readonly Place[];
   readonly strips: readonly Strip[];
   readonly controls: readonly Control[];
+  readonly ruledOut?: readonly RuledOut[] | undefined;
   readonly parts: readonly Part[];
   readonly sections: readonly Section[];
 }

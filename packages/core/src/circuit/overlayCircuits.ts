@@ -27,6 +27,7 @@ export function overlayCircuits(name: string, circuits: readonly Circuit[]): Cir
     places: onceEach(circuits.flatMap(({ places }) => places)),
     strips: onceEach(circuits.flatMap(({ strips }) => strips)),
     controls: onceEach(circuits.flatMap(({ controls }) => controls)),
+    ruledOut: circuits.flatMap(({ ruledOut = [] }) => ruledOut),
     parts: partsTogether(circuits.flatMap(({ parts }) => parts)),
     sections: sectionsTogether(circuits.flatMap(({ sections }) => sections)),
   };

@@ -1,5 +1,6 @@
 import type { Circuit } from '../circuit/circuit';
 import type { CavityFill, OperatingState } from '../circuit/operatingState';
+import { isRuledOut } from '../circuit/held';
 import { cavityFill, withApart, withCavity, withControl, withRenewed } from '../circuit/operatingState';
 import { kindOf } from '../parts/partKinds';
 import { REFERENCE } from '../solver/network';
@@ -75,7 +76,11 @@ export function candidateStates(
     .flatMap((base) => compoundStates(circuit, base, fuses, wires, near))
     .flatMap((base) => (base.batteryConnected ? [base, ...fills(circuit, base, fuses, limiter)] : [base]))
     .filter(distinct);
-  return present.batteryConnected ? [...compound, ...parted, ...swapped, dead] : [...compound, ...parted];
+  const all = present.batteryConnected
+    ? [...compound, ...parted, ...swapped, dead]
+    : [...compound, ...parted];
+  // As the vehicle stands, it stands.
+  return all.filter((state) => state === present || !isRuledOut(circuit, state));
 }
 
 /** Parts worth a swap: they come out by hand, and it is known what a good one costs. */

@@ -137,7 +137,8 @@ export function moveWords(circuit: Circuit, move: Move): string {
     case 'control': {
       const control = circuit.controls.find(({ id }) => id === move.control);
       const position = control?.positions.find(({ id }) => id === move.position);
-      return `${control?.name ?? move.control}: ${position?.name ?? move.position}.`;
+      const held = control?.momentary === true && move.position !== control.positions[0]?.id;
+      return `${control?.name ?? move.control}: ${position?.name ?? move.position}${held ? ', held by somebody' : ''}.`;
     }
     case 'battery':
       return move.connected

@@ -1,4 +1,5 @@
 import type { Circuit } from '../circuit/circuit';
+import { heldControls } from '../circuit/held';
 import type { OperatingState } from '../circuit/operatingState';
 import { placeById } from '../circuit/terminals';
 import type { Instrument, Target, Test } from '../instruments/instrument';
@@ -28,6 +29,9 @@ export interface Work {
   readonly after: Worksite;
 }
 
+/** Minutes that somebody's hand on a button costs each reading that is taken while it is held. Judgement. */
+const heldMinutes = 0.4;
+
 /** The way from one state into another: the moves, what they cost and where they are made. */
 export interface Change {
   readonly moves: readonly Move[];
@@ -36,13 +40,13 @@ export interface Change {
   readonly places: readonly string[];
 }
 
-/** What must be done to bring one state into another. */
+/** What must be done to bring one state into another; what springs back is held for every reading there, moved or not. */
 export function changeBetween(circuit: Circuit, from: OperatingState, to: OperatingState): Change {
   const moves = movesBetween(circuit, from, to);
   const costs = moves.map((move) => moveCost(circuit, move));
   return {
     moves,
-    minutes: costs.reduce((sum, cost) => sum + cost.minutes, 0),
+    minutes: costs.reduce((sum, cost) => sum + cost.minutes, heldMinutes * heldControls(circuit, to).length),
     money: moves.reduce((sum, move) => sum + swapPrice(circuit, move), 0),
     places: costs.flatMap(({ place }) => place ?? []),
   };

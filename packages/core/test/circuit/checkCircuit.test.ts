@@ -26,6 +26,11 @@ test('the demo circuit has no flaw', () => {
 test.each<[string, Circuit, string]>([
   ['an unknown terminal', changed((c) => (c.sections = [{ ...first, to: 'F99.feed' }])), 'sections.0.to'],
   [
+    'an unknown control among positions that are never set together',
+    changed((c) => (c.ruledOut = [{ controls: { moon: 'on' }, why: 'never' }])),
+    'ruledOut.0.controls',
+  ],
+  [
     'an unknown place',
     changed((c) => (c.sections = [{ ...first, places: ['moon'] }])),
     'sections.0.places.0',

@@ -1,7 +1,10 @@
+import type { Circuit } from '../../src/circuit/circuit';
+import type { OperatingState } from '../../src/circuit/operatingState';
 import { withApart, withCavity } from '../../src/circuit/operatingState';
 import { restingState } from '../../src/circuit/restingState';
 import { candidateStates } from '../../src/plan/candidateStates';
 import { movesBetween } from '../../src/plan/moves';
+import { changeBetween } from '../../src/plan/work';
 import { createPredictor } from '../../src/suspicion/predictor';
 import { library } from '../library';
 
@@ -25,6 +28,29 @@ test('at most two things are changed at a time, but for plugs that come off toge
     expect(moves.filter(({ kind }) => kind !== 'apart').length).toBeLessThan(3);
   }
   expect(changes.filter(({ length }) => length === 0)).toHaveLength(1);
+});
+
+test('positions that are never set together are never asked for, and a button held by somebody costs each reading', () => {
+  const statesOf = (circuit: Circuit) =>
+    candidateStates(createPredictor(circuit, []), resting, { ...nothing, fuses: ['F17'] }, null);
+  const moved = (state: OperatingState) =>
+    library.controls.find(({ id }) => state.controls[id] !== resting.controls[id]);
+  const asked = statesOf(library).find(moved)!;
+  const button = moved(asked)!;
+  const never = asked.controls;
+  const both = ({ controls }: OperatingState) =>
+    Object.entries(never).every(([id, position]) => controls[id] === position);
+  expect(statesOf(library).some(both)).toBe(true);
+  expect(statesOf({ ...library, ruledOut: [{ controls: never, why: 'a gear is in' }] }).some(both)).toBe(
+    false,
+  );
+  // As the vehicle stands, it stands.
+  const present = { ...library, ruledOut: [{ controls: resting.controls, why: 'x' }] };
+  expect(statesOf(present)[0]).toEqual(resting);
+  const minutes = (circuit: Circuit) => changeBetween(circuit, asked, asked).minutes;
+  const held = library.controls.map((each) => (each === button ? { ...each, momentary: true } : each));
+  expect(minutes(library)).toBe(0);
+  expect(minutes({ ...library, controls: held })).toBeGreaterThan(0);
 });
 
 test('controls moved for a test go back to where the trouble shows, with a limiter where one is needed', () => {

@@ -44,7 +44,7 @@ test('hands are out before anything is switched on, and what is switched off is 
         return move.position === rests ? 'off' : 'on';
       });
       const rank = { off: 0, hands: 1, on: 2 };
-      const ranks = order.map((each) => rank[each as keyof typeof rank]);
+      const ranks = order.map((each) => rank[each]);
       expect(ranks).toEqual([...ranks].sort());
       // A battery comes off before any other hand goes in, and on after the last.
       const battery = moves.findIndex(({ kind }) => kind === 'battery');
