@@ -95,7 +95,9 @@ for (const [width, height] of [
     await page.setViewportSize({ width, height });
     await openJob(page, house.address);
     const vehicle = hiddenShort('W17');
-    for (let count = 0; count < 3; count++) {
+    // The second reading sees the damage: there is nothing to take after it.
+    for (let count = 0; count < 2; count++) {
+      await expect(page.getByTestId('next')).toBeVisible();
       const small = await page
         .locator('main button:visible, main a:visible, [aria-label="State of the vehicle"] button:visible')
         .evaluateAll(
@@ -107,9 +109,9 @@ for (const [width, height] of [
       expect(small).toBe(0);
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
       await follow(page, vehicle);
-      await expect(page.getByTestId('next')).toBeVisible();
     }
-    await expect(page.getByTestId('reading')).toHaveCount(4);
+    await expect(page.getByRole('region', { name: 'Found' })).toBeVisible();
+    await expect(page.getByTestId('reading')).toHaveCount(3);
   });
 }
 

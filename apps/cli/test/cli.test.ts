@@ -50,7 +50,7 @@ describe('diagnose', () => {
     const file = written('job.json', job());
     const text = runCommand(['diagnose', file]);
     expect(text).toMatch(/^Fuse 17 keeps blowing: 1 reading/);
-    expect(text).toMatch(/22 % {2}hinge loom, feed: short to ground/);
+    expect(text).toMatch(/Suspects\n +\d+ % {2}hinge loom, feed: short to ground/);
     expect(text).toMatch(/\n1\. .*bit/);
     const report = JSON.parse(runCommand(['diagnose', file, '--json'])) as {
       suspects: { id: string; probability: number }[];
@@ -63,6 +63,15 @@ describe('diagnose', () => {
       expect(bits).toBeGreaterThan(0);
       expect(minutes).toBeGreaterThan(0);
     }
+  });
+
+  test('asks first what the trouble is, where nothing is known of it', () => {
+    const file = written('empty.json', job({ events: [] }));
+    expect(runCommand(['diagnose', file])).toMatch(/First: say what the trouble is/);
+    expect(JSON.parse(runCommand(['diagnose', file, '--json']))).toMatchObject({
+      question: { kind: 'complaint' },
+      unexplained: [],
+    });
   });
 
   test('says the same of a circuit within the document', () => {

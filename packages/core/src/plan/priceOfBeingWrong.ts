@@ -1,15 +1,7 @@
 import type { Circuit } from '../circuit/circuit';
 import type { ProposedAction } from './nextActions';
 import { minutesPerMoney } from './offers';
-
-/** What a repair costs. */
-export interface Repair {
-  /** With the strips that are still on. */
-  readonly minutes: number;
-  readonly strips: readonly string[];
-  /** Parts, in the workshop's money. */
-  readonly money: number;
-}
+import type { Repair } from './repairEstimate';
 
 /** Whether to repair now or to take one more reading, in minutes (money at the workshop's rate). */
 export interface PriceOfBeingWrong {

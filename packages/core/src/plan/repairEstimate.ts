@@ -2,9 +2,17 @@ import type { Circuit } from '../circuit/circuit';
 import { partById, placeById } from '../circuit/terminals';
 import { thingsOf } from '../faults/fault';
 import { kindOf } from '../parts/partKinds';
-import type { Repair } from './priceOfBeingWrong';
 import type { Worksite } from './work';
 import { wayTo } from './work';
+
+/** What a repair costs. */
+export interface Repair {
+  /** With the strips that are still on. */
+  readonly minutes: number;
+  readonly strips: readonly string[];
+  /** Parts, in the workshop's money. */
+  readonly money: number;
+}
 
 /** Minutes to cut out, join, seal and sleeve a wire, and to fit a part beyond unplugging the old one. Judgement. */
 const wireMinutes = 15;
