@@ -27,7 +27,7 @@ interface Shot {
 const shots: readonly Shot[] = [
   { name: 'jobs', light: 'night', viewport: laptop, play: jobs },
   { name: 'job-start', light: 'night', viewport: laptop, play: afterReadings(0) },
-  { name: 'job-halved', light: 'night', viewport: laptop, play: afterReadings(2) },
+  { name: 'job-halved', light: 'night', viewport: laptop, play: afterReadings(1) },
   { name: 'job-found', light: 'day', viewport: laptop, play: found },
   { name: 'job-point', light: 'day', viewport: laptop, play: point },
   { name: 'job-relay', light: 'day', viewport: laptop, play: relay },

@@ -3,6 +3,7 @@ import {
   alongWire,
   expectedWords,
   openQuestion,
+  placesOfDamage,
   handOver,
   instrumentById,
   lastReadings,
@@ -124,13 +125,16 @@ let searched: { readonly circuit: Circuit; readonly section: string; readonly al
 /** Where along the wire that stands alone, shorted to ground, and what would narrow it. */
 function alongOf(circuit: Circuit, job: JobState, { isolated, suspicion }: Assessment): Along | null {
   const kind = suspicion.suspects[0]?.kinds[0]?.name ?? '';
-  const shorted = circuit.sections.some(({ id }) => id === isolated) && kind.startsWith('short to ground');
+  const section = circuit.sections.find(({ id }) => id === isolated);
+  const shorted = section !== undefined && kind.startsWith('short to ground');
   if (!shorted || isolated === null || job.cause !== null) return null;
+  const readings = standingReadings(job);
+  // What was seen needs no measuring.
+  if (placesOfDamage(readings).some((place) => section.places.includes(place))) return null;
   if (searched?.circuit !== circuit || searched.section !== isolated) {
     searched = { circuit, section: isolated, along: alongWire(circuit, isolated) };
   }
   const { along } = searched;
-  const readings = standingReadings(job);
   return {
     located: locateShort(circuit, isolated, readings, along),
     next: narrowing(along, isolated, readings, job.site, { without: [] }),

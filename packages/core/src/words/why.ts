@@ -2,7 +2,7 @@ import type { ProposedAction } from '../plan/nextActions';
 import { asGood } from '../plan/nextActions';
 import { minutes, percent } from './figures';
 
-/** Bits from which a reading parts what is left nearly evenly, and below which it mostly bears out what leads. */
+/** Bits from which a reading parts what is left nearly evenly, and below which its likeliest outcome changes little. */
 const evenFrom = 0.75;
 const oneSidedBelow = 0.35;
 
@@ -20,7 +20,7 @@ export function whyWords(action: ProposedAction, others: readonly ProposedAction
       ? 'Parts what is left nearly evenly.'
       : bits >= oneSidedBelow
         ? `Parts what is left, ${percent(most)} on the one side.`
-        : `Most likely (${percent(most)}) it only bears out what leads; if not, it turns the search.`;
+        : `Most likely (${percent(most)}) it changes little; if not, it turns the search.`;
   const next = others.find((each) => each.minutesToGo !== null)?.minutesToGo ?? null;
   if (minutesToGo === null || next === null) return split;
   const about = `About ${minutes(minutesToGo)} to the end with it`;

@@ -95,7 +95,7 @@ describe('cautions stand where the hand is about to go', () => {
       /evenly.*10 min.*14 min with the next best/,
     );
     expect(whyWords(even, [action({ minutesToGo: 10.5 })])).toMatch(/the next one is as good/);
-    expect(whyWords(action({ bits: 0.1, outcomes: split(0.9, 0.1) }), [])).toMatch(/90 %.*bears out/);
+    expect(whyWords(action({ bits: 0.1, outcomes: split(0.9, 0.1) }), [])).toMatch(/90 %.*changes little/);
     expect(whyWords(action({ bits: 0.5, outcomes: split(0.8, 0.2) }), [])).toMatch(/80 % on the one side/);
     expect(whyWords(action({ purpose: 'proof' }), [])).toBe('');
   });
