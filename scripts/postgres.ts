@@ -13,7 +13,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { anyFreePort } from './freePort';
 import { root } from './paths';
@@ -154,12 +154,13 @@ function clusterHome(name: string, account: Account, throwaway: boolean): string
   const mark = createHash('sha256').update(root).digest('hex').slice(0, 12);
   const temporary = join(tmpdir(), `grim-lantern-${process.getuid?.() ?? 0}-${mark}`, name);
   const elsewhere = throwaway ? temporary : join(homeOf(account), `grim-lantern-${mark}`, name);
+  // Earlier versions kept it in the temporary folder: it moves as a whole.
+  if (elsewhere !== temporary && existsSync(temporary) && !existsSync(elsewhere)) {
+    mkdirSync(dirname(elsewhere), { recursive: true });
+    execFileSync('mv', [temporary, elsewhere]);
+  }
   mkdirSync(elsewhere, { recursive: true });
   chownSync(elsewhere, account.uid, account.gid);
-  // Earlier versions kept it in the temporary folder.
-  if (!throwaway && existsSync(join(temporary, 'data')) && !existsSync(join(elsewhere, 'data'))) {
-    for (const file of ['password', 'data']) execFileSync('mv', [join(temporary, file), elsewhere]);
-  }
   return elsewhere;
 }
 

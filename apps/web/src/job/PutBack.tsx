@@ -1,17 +1,13 @@
-import type { Circuit, JobFact, JobState } from '@grim-lantern/core';
-import { stillApart } from '@grim-lantern/core';
+import type { JobFact, StillApart } from '@grim-lantern/core';
 
 /** What is still apart, off or in a fuse's place, each put back with a tap: a job is not over before. */
 export function PutBack({
-  circuit,
-  job,
+  items,
   record,
 }: {
-  readonly circuit: Circuit;
-  readonly job: JobState;
+  readonly items: readonly StillApart[];
   readonly record: ((fact: JobFact) => string) | null;
 }) {
-  const items = stillApart(circuit, job);
   if (items.length === 0) return null;
   return (
     <section aria-label="Put back" className="border-line border-b py-4">

@@ -2,7 +2,6 @@ import type { Circuit, JobFact, LedgerReading, ProofPair } from '@grim-lantern/c
 import {
   instruction,
   readingWords,
-  stateKey,
   stateWords,
   stillApart,
   suspectName,
@@ -14,7 +13,7 @@ import type { Question } from './CustomerPanel';
 import { Closing, Reopen } from './Closing';
 import { CustomerPanel } from './CustomerPanel';
 import { PutBack } from './PutBack';
-import { ReadingEntry } from './ReadingEntry';
+import { ReadInState } from './ReadInState';
 
 type Recorder = ((fact: JobFact) => string) | null;
 
@@ -29,6 +28,7 @@ interface RepairPanelProps {
 export function RepairPanel({ circuit, diagnosis, draft, record }: RepairPanelProps) {
   const { job, dossier } = diagnosis;
   const pairs = dossier?.proof.pairs ?? [];
+  const apart = stillApart(circuit, job);
   const customer = <CustomerPanel job={job} draft={draft} record={record} />;
   const pressing = job.stage === 'waiting for the customer' || draft.text !== '';
   return (
@@ -50,7 +50,7 @@ export function RepairPanel({ circuit, diagnosis, draft, record }: RepairPanelPr
         />
       )}
       {job.repair !== null && <RepairDone steps={job.repair.steps} text={job.repair.text} />}
-      {job.repair !== null && job.closed === null && <PutBack {...{ circuit, job, record }} />}
+      {job.repair !== null && job.closed === null && <PutBack items={apart} record={record} />}
       {job.repair !== null && (
         <Proof
           circuit={circuit}
@@ -61,12 +61,7 @@ export function RepairPanel({ circuit, diagnosis, draft, record }: RepairPanelPr
         />
       )}
       {!pressing && (job.closed === null || job.customer.length > 0) && customer}
-      <Closing
-        job={job}
-        proven={pairs.some(({ proves }) => proves)}
-        apart={stillApart(circuit, job).length}
-        record={record}
-      />
+      <Closing job={job} proven={pairs.some(({ proves }) => proves)} apart={apart.length} record={record} />
     </section>
   );
 }
@@ -223,26 +218,12 @@ function Proof({
           <p className="text-dim mb-2">
             In the same state: {stateWords(circuit, again.state)}. It was: {midSentence(readingWords(again))}.
           </p>
-          {stateKey(again.state) !== stateKey(state) && (
-            <button
-              type="button"
-              className="key border-line mb-2"
-              disabled={record === null}
-              onClick={() => record?.({ type: 'state-set', state: again.state })}
-            >
-              It is set
-            </button>
-          )}
-          <ReadingEntry
-            circuit={circuit}
+          <ReadInState
             key={again.id}
+            {...{ circuit, record }}
             test={again.test}
-            outcomes={[]}
-            disabled={record === null}
-            onHold={() => undefined}
-            onRead={(value, typed) =>
-              record?.({ type: 'reading-taken', test: again.test, state: again.state, value, typed })
-            }
+            state={again.state}
+            present={state}
           />
           {wanted.length > 1 && (
             <button

@@ -1,7 +1,7 @@
 import type { Circuit, JobFact } from '@grim-lantern/core';
-import { instruction, locatedWords, minutes, stateKey, stateWords } from '@grim-lantern/core';
+import { instruction, locatedWords, minutes, stateWords } from '@grim-lantern/core';
 import type { Diagnosis } from '../worker/useDiagnosis';
-import { ReadingEntry } from './ReadingEntry';
+import { ReadInState } from './ReadInState';
 
 /** Where along the wire that stands alone its short lies, and the one reading that would say it more exactly. */
 export function WhereAlong({
@@ -25,26 +25,12 @@ export function WhereAlong({
             Narrow it down: {instruction(circuit, next.test)} ({minutes(next.minutes)})
           </summary>
           <p className="text-dim mb-2">In this state: {stateWords(circuit, next.state)}.</p>
-          {stateKey(next.state) !== stateKey(job.state) && (
-            <button
-              type="button"
-              className="key border-line mb-2"
-              disabled={record === null}
-              onClick={() => record?.({ type: 'state-set', state: next.state })}
-            >
-              It is set
-            </button>
-          )}
-          <ReadingEntry
-            circuit={circuit}
+          <ReadInState
             key={`${next.test.instrument} ${next.test.at}`}
+            {...{ circuit, record }}
             test={next.test}
-            outcomes={[]}
-            disabled={record === null}
-            onHold={() => undefined}
-            onRead={(value, typed) =>
-              record?.({ type: 'reading-taken', test: next.test, state: next.state, value, typed })
-            }
+            state={next.state}
+            present={job.state}
           />
         </details>
       )}

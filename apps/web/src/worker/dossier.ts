@@ -137,7 +137,7 @@ function alongOf(circuit: Circuit, job: JobState, { isolated, suspicion }: Asses
   const { along } = searched;
   return {
     located: locateShort(circuit, isolated, readings, along),
-    next: narrowing(along, isolated, readings, job.site, { without: [] }),
+    next: narrowing(along, isolated, readings, job.site),
   };
 }
 

@@ -1,16 +1,18 @@
-import type { Circuit } from './circuit';
+import type { Circuit, Control } from './circuit';
 import type { OperatingState } from './operatingState';
+import { standsAs } from './operatingState';
 
-/** Controls that spring back and are held in a state by somebody. */
-export function heldControls({ controls }: Circuit, state: OperatingState): readonly string[] {
-  return controls
-    .filter(({ id, momentary, positions }) => momentary === true && state.controls[id] !== positions[0]?.id)
-    .map(({ id }) => id);
+/** Whether a control rests in a position: the first. */
+export function restsAt({ positions }: Control, position: string | undefined): boolean {
+  return position === positions[0]?.id;
+}
+
+/** Whether somebody holds a control in a position, since it springs back. */
+export function isHeld(control: Control, position: string | undefined): boolean {
+  return control.momentary === true && !restsAt(control, position);
 }
 
 /** Whether a state holds positions that are never set together. */
 export function isRuledOut({ ruledOut = [] }: Circuit, state: OperatingState): boolean {
-  return ruledOut.some(({ controls }) =>
-    Object.entries(controls).every(([id, position]) => state.controls[id] === position),
-  );
+  return ruledOut.some(({ controls }) => standsAs(state, controls));
 }

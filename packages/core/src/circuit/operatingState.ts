@@ -35,6 +35,11 @@ export interface OperatingState {
   readonly blown?: readonly string[] | undefined;
 }
 
+/** Whether each of some controls stands in the position given for it. */
+export function standsAs({ controls }: OperatingState, as: OperatingState['controls']): boolean {
+  return Object.entries(as).every(([id, position]) => controls[id] === position);
+}
+
 /** What stands in the cavity of a fuse. */
 export function cavityFill(state: OperatingState, fuse: string): CavityFill {
   return state.cavities[fuse] ?? { kind: 'fuse' };

@@ -27,21 +27,21 @@ interface Pair extends Neighbours {
   readonly apart: number;
 }
 
-/** Whether a wire ends on the body: touching it is a short to ground, which every wire may have by itself. */
-function isGroundWire({ parts }: Circuit, { from, to }: Section): boolean {
-  return [from, to].some(
-    (end) => parts.find(({ id }) => id === partIdOf(end))?.kind === 'ground' || end.endsWith('.-'),
+/** Wires that do not end on the body: touching one that does is a short to ground, which every wire may have by itself. */
+function liveWires({ parts, sections }: Circuit): readonly Section[] {
+  const grounds = new Set(parts.flatMap(({ id, kind }) => (kind === 'ground' ? [id] : [])));
+  return sections.filter(
+    ({ from, to }) => ![from, to].some((end) => grounds.has(partIdOf(end)) || end.endsWith('.-')),
   );
 }
 
 /** The pairs of wires that can chafe through or melt together; two that end on one terminal never show it. */
 export const neighbours = perCircuit((circuit: Circuit): readonly Neighbours[] => {
   const found = new Map<string, Pair>();
+  const wires = liveWires(circuit);
   for (const place of circuit.places) {
     const wears = place.hazards.some((hazard) => wearing.includes(hazard));
-    const here = circuit.sections.filter(
-      (section) => section.places.includes(place.id) && !isGroundWire(circuit, section),
-    );
+    const here = wires.filter(({ places }) => places.includes(place.id));
     here.forEach((one, index) => {
       for (const [beyond, other] of here.slice(index + 1).entries()) {
         const ends = [one.from, one.to];

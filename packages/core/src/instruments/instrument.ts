@@ -151,6 +151,8 @@ export interface Instrument {
   readonly instruction: (circuit: Circuit, at: Target) => string;
   /** Whether the plan may ask for it there, in that state; a technician may still enter it. */
   readonly mayPropose: (circuit: Circuit, state: OperatingState, at: Target) => boolean;
+  /** Whether it feels where along the wire that it is laid on a short lies. */
+  readonly feelsWhere?: boolean;
   /** Whether it is asked for only where the point would be dead in the healthy circuit: it means nothing on a live one. */
   readonly onDeadPoints?: boolean;
   /** Whether it is worth asking where the healthy circuit would show this; always when absent. */

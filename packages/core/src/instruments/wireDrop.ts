@@ -32,6 +32,7 @@ export const wireDrop: Instrument = {
     return `Millivolts along the ${colour} wire, ${one} to ${other}`;
   },
   mayPropose: (_circuit, state) => state.batteryConnected,
+  feelsWhere: true,
   lay(setting, at) {
     const { from, to } = sectionById(setting.circuit, at);
     return {

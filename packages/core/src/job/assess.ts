@@ -1,3 +1,4 @@
+import type { Circuit } from '../circuit/circuit';
 import { comesAndGoesShare } from '../faults/rates';
 import { sights } from '../faults/sights';
 import { foundFrom } from '../plan/lookAhead';
@@ -17,7 +18,7 @@ export const isolatedFrom = foundFrom;
 export const provenFrom = 0.99;
 
 /** Without any one of the readings, what is proven is still this likely: no single one decides. */
-export const standsFrom = 0.7;
+const standsFrom = 0.7;
 
 /** What a job's readings say. */
 export interface Assessment {
@@ -64,23 +65,34 @@ export function assess(predictor: Predictor, job: JobState): Assessment {
   }
   const isolated = top.id;
   const unexplained = unexplainedReadings(readings, suspicion.doubtful);
-  const seen = damageSeen(predictor, job, isolated);
-  if (seen && unexplained.length === 0) {
-    return { suspicion, isolated, proven: true, unexplained, doubting: null };
-  }
-  const doubting = suspicionOf(predictor, standing, { ...before, slips: doubtingSlipShare });
-  const left = doubting.suspects.find(({ id }) => id === isolated)?.probability ?? 0;
+  const explained = unexplained.length === 0;
+  const seen = explained && damageSeen(predictor.circuit, job)(isolated);
   // A module is judged last: not before all that feeds it has been read.
-  if (unexplained.length > 0 || left < provenFrom || unreadPins(predictor, job, isolated).length > 0) {
-    return { suspicion, isolated, proven: false, unexplained, doubting };
-  }
+  const open = !explained || unreadPins(predictor, job, isolated).length > 0;
+  const doubting = seen ? null : doubtLeft(predictor, standing, isolated, before, open);
+  return { suspicion, isolated, proven: doubting === null, unexplained, doubting };
+}
+
+/**
+ * What is thought of a suspect that stands alone by one who doubts every reading more; or, where that is no doubt any more,
+ * without the one reading that it hangs on most. Null where it then stands as well.
+ * @param open - whether something must be read in any case before it is sworn to
+ */
+function doubtLeft(
+  predictor: Predictor,
+  standing: readonly TakenReading[],
+  isolated: string,
+  before: Beforehand,
+  open: boolean,
+): Suspicion | null {
+  const doubting = { ...before, slips: doubtingSlipShare };
+  const thought = suspicionOf(predictor, standing, doubting);
+  const left = thought.suspects.find(({ id }) => id === isolated)?.probability ?? 0;
+  if (open || left < provenFrom) return thought;
   const decisive = mostDecisive(predictor, standing, isolated, before);
-  if (decisive === null || decisive.left >= standsFrom) {
-    return { suspicion, isolated, proven: true, unexplained, doubting: null };
-  }
+  if (decisive === null || decisive.left >= standsFrom) return null;
   const others = standing.filter(({ id }) => id !== decisive.reading.id);
-  const without = suspicionOf(predictor, others, { ...before, slips: doubtingSlipShare });
-  return { suspicion, isolated, proven: false, unexplained, doubting: without };
+  return suspicionOf(predictor, others, doubting);
 }
 
 /** Doubtful readings whose question was not answered otherwise, and without doubt, another time. */
@@ -104,10 +116,10 @@ function currentsAsReadings({ circuit }: Predictor, job: JobState): readonly Tak
   });
 }
 
-/** Whether damage was seen where a suspect can be seen. */
-function damageSeen({ circuit }: Predictor, job: JobState, suspect: string): boolean {
-  const places = sights(circuit, suspect);
-  return placesOfDamage(presentReadings(job)).some((place) => places.includes(place));
+/** Tells of a suspect whether damage was seen where it can be seen. */
+export function damageSeen(circuit: Circuit, job: JobState): (suspect: string) => boolean {
+  const places = placesOfDamage(presentReadings(job));
+  return (suspect) => sights(circuit, suspect).some((place) => places.includes(place));
 }
 
 /** The places where some readings saw damage, in the order taken. */

@@ -1,10 +1,10 @@
 import type { OperatingState } from '../circuit/operatingState';
 import { cavityFill } from '../circuit/operatingState';
+import { blewBefore } from '../plan/blewBefore';
 import type { Predictor } from '../suspicion/predictor';
 import type { Assessment } from './assess';
-import type { JobState } from './foldJob';
-import { blewBefore } from '../plan/blewBefore';
 import { presentReadings } from './assess';
+import type { JobState } from './foldJob';
 import { openedBefore } from '../suspicion/openedBefore';
 
 /** A fuse is asked about from this probability on that the vehicle's state has opened it. */
@@ -21,7 +21,7 @@ export function fuseInDoubt(predictor: Predictor, job: JobState, { suspicion }: 
   const lastSeen = job.past.at(-1)?.whole;
   // Where it was seen to blow, nothing needs to be worked out.
   const seen = blewBefore(presentReadings(job))(state);
-  if (seen !== null && fuses.some(({ id }) => id === seen) && seen !== lastSeen) return seen;
+  if (seen !== null && seen !== lastSeen) return seen;
   const earlier = openedBefore(predictor, { state, before: job.past });
   const chances = new Map<string, number>();
   const add = (fuse: string, chance: number) => chances.set(fuse, (chances.get(fuse) ?? 0) + chance);

@@ -77,12 +77,16 @@ export function unreadPins(predictor: Predictor, job: JobState, suspect: string)
       (id) => job.skipped[id] === undefined && !predictor.circuit.sections.some((each) => each.id === id),
     )
     .flatMap((id) => moduleChecklist(predictor, job, id))
-    .filter(({ role, verdict }) => role !== 'input' && verdict === 'unread');
+    .filter(isUnread);
 }
 
 /** Whether every supply and ground has been read; inputs may be left. */
 export function isListRead(checklist: readonly ChecklistLine[]): boolean {
-  return checklist.every(({ role, verdict }) => role === 'input' || verdict !== 'unread');
+  return !checklist.some(isUnread);
+}
+
+function isUnread({ role, verdict }: ChecklistLine): boolean {
+  return role !== 'input' && verdict === 'unread';
 }
 
 function isFed({ bench, circuit }: Predictor, state: OperatingState, terminal: TerminalRef): boolean {

@@ -15,7 +15,7 @@ import { alikeSuspects, narrowedTo } from '../suspicion/alike';
 import type { Predictor } from '../suspicion/predictor';
 import type { Suspicion } from '../suspicion/suspicion';
 import type { Assessment } from './assess';
-import { beforehandOf, isolatedFrom, placesOfDamage, presentReadings, standingReadings } from './assess';
+import { beforehandOf, damageSeen, isolatedFrom, presentReadings, standingReadings } from './assess';
 import type { JobState, LedgerReading } from './foldJob';
 import { unreadPins } from './moduleChecklist';
 
@@ -86,12 +86,15 @@ function notHungOn(
 ): readonly TakenReading[] {
   const times = new Map<string, number>();
   for (const each of readings) times.set(questionOf(each), (times.get(questionOf(each)) ?? 0) + 1);
-  const beforehand = { ...beforehandOf(job), slips: doubtingSlipShare };
+  const without = leaderWithout(predictor, readings, leader, {
+    ...beforehandOf(job),
+    slips: doubtingSlipShare,
+  });
   return readings.filter(
     (each) =>
       times.get(questionOf(each))! > 1 ||
       !instrumentById(each.test.instrument).electrical ||
-      leaderWithout(predictor, readings, leader, each, beforehand) >= isolatedFrom,
+      without(each) >= isolatedFrom,
   );
 }
 
@@ -194,10 +197,8 @@ const seenFrom = 0.5;
 
 /** Once damage was seen at a place, the suspects there are all that is left to tell apart. */
 function amongSeen(predictor: Predictor, job: JobState, suspicion: Suspicion): Suspicion {
-  const places = placesOfDamage(presentReadings(job));
-  const there = suspicion.suspects.filter(({ id }) =>
-    sights(predictor.circuit, id).some((place) => places.includes(place)),
-  );
+  const seen = damageSeen(predictor.circuit, job);
+  const there = suspicion.suspects.filter(({ id }) => seen(id));
   const together = there.reduce((sum, { probability }) => sum + probability, 0);
   if (together < seenFrom) return suspicion;
   return narrowedTo(

@@ -21,10 +21,6 @@ export function stillApart(circuit: Circuit, { state, site }: JobState): readonl
     cavities: {},
     leads: undefined,
   };
-  const blown = (state.blown ?? []).map((fuse): StillApart => {
-    const name = moveWords(circuit, { kind: 'cavity', fuse, fill: { kind: 'fuse' } });
-    return { words: name, putBack: { type: 'state-set', state: withBlown(state, [fuse], false) } };
-  });
   const moves = movesBetween(circuit, state, whole).map((move): StillApart => {
     return { words: moveWords(circuit, move), putBack: { type: 'state-set', state: afterMove(state, move) } };
   });
@@ -34,7 +30,7 @@ export function stillApart(circuit: Circuit, { state, site }: JobState): readonl
       words: `Refit: ${name}.`,
       putBack: { type: 'strip-refitted', strip: id },
     }));
-  return [...blown, ...moves, ...trim];
+  return [...moves, ...trim];
 }
 
 /** The state after a move that puts something back. */

@@ -6,7 +6,6 @@ import { solidOhmsGrid } from '../faults/rates';
 import type { TakenReading } from '../suspicion/likelihood';
 import type { Predictor } from '../suspicion/predictor';
 import { createPredictor } from '../suspicion/predictor';
-import type { Suspicion } from '../suspicion/suspicion';
 import { suspicionOf } from '../suspicion/suspicion';
 
 /** Where along a wire its short to ground lies. */
@@ -75,8 +74,8 @@ export function locateShort(
   predictor: Predictor = alongWire(circuit, section),
 ): Located {
   const { lengthMetres } = sectionById(circuit, section);
-  const usual = spreadOf(suspicionOf(predictor, []));
-  const { mean, error } = spreadOf(suspicionOf(predictor, readings));
+  const usual = spreadAlong(predictor, []);
+  const { mean, error } = spreadAlong(predictor, readings);
   return {
     section,
     metres: mean * lengthMetres,
@@ -86,8 +85,15 @@ export function locateShort(
   };
 }
 
-/** Mean of the pieces, and the distance from it within which the stated chance lies: shares of the length. */
-function spreadOf({ suspects }: Suspicion): { readonly mean: number; readonly error: number } {
+/**
+ * Mean of the pieces by some readings, and the distance from it within which the stated chance lies: shares of the length.
+ * @param along - as `alongWire` has it
+ */
+export function spreadAlong(
+  along: Predictor,
+  readings: readonly TakenReading[],
+): { readonly mean: number; readonly error: number } {
+  const { suspects } = suspicionOf(along, readings);
   const chances = suspects.map(({ id, probability }) => ({ at: middleOf(Number(id)), probability }));
   const mean = chances.reduce((sum, { at, probability }) => sum + at * probability, 0);
   let [before, error] = [0, 0];

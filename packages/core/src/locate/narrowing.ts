@@ -3,10 +3,9 @@ import { fedSections } from '../circuit/fedSections';
 import type { OperatingState } from '../circuit/operatingState';
 import { withCavity } from '../circuit/operatingState';
 import { sectionById } from '../circuit/terminals';
-import type { ReadingValue, Test } from '../instruments/instrument';
+import type { Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
-import { fromScale } from '../instruments/prediction';
-import type { Kit } from '../plan/kit';
+import { likeliestValue } from '../instruments/likeliestValue';
 import { limiterLamp } from '../plan/kit';
 import type { Worksite } from '../plan/work';
 import { workFor } from '../plan/work';
@@ -14,7 +13,7 @@ import type { TakenReading } from '../suspicion/likelihood';
 import { questionOf } from '../suspicion/likelihood';
 import type { Predictor } from '../suspicion/predictor';
 import { suspicionOf } from '../suspicion/suspicion';
-import { locateShort } from './locateShort';
+import { spreadAlong } from './locateShort';
 
 /** A reading that takes less than this share off the error is not worth taking for that. */
 const leastShare = 0.25;
@@ -39,24 +38,25 @@ export function narrowing(
   section: string,
   readings: readonly TakenReading[],
   site: Worksite,
-  { limiter = limiterLamp, without }: Pick<Kit, 'limiter' | 'without'>,
 ): Narrowing | null {
-  const { circuit } = along;
-  const now = locateShort(circuit, section, readings, along).errorMetres;
+  const { circuit, predict } = along;
+  const { lengthMetres } = sectionById(circuit, section);
+  const now = spreadAlong(along, readings).error * lengthMetres;
   const taken = new Set(readings.map(questionOf));
   const likely = piecesAcross(suspicionOf(along, readings).hypotheses);
-  const candidates = statesFor(circuit, section, site.state, readings[0]?.state, limiter).flatMap(
-    ({ state, tests }) =>
-      tests
-        .filter((test) => !without.includes(test.instrument) && !taken.has(questionOf({ test, state })))
-        .map((test): Narrowing => {
-          const left = likely.map((h) => {
-            const value = expectedValue(along, test, state, h);
-            return value === null ? now : errorWith(along, section, readings, { test, state, value });
-          });
-          const errorMetres = left.reduce((sum, each) => sum + each, 0) / left.length;
-          return { test, state, minutes: workFor(circuit, site, state, test).minutes, errorMetres };
-        }),
+  const candidates = statesFor(circuit, section, site.state, readings[0]?.state).flatMap(({ state, tests }) =>
+    tests
+      .filter((test) => !taken.has(questionOf({ test, state })))
+      .map((test): Narrowing => {
+        const { display } = instrumentById(test.instrument);
+        const left = likely.map((h) => {
+          const value = likeliestValue(display, predict(state, test, h));
+          if (value === null) return now;
+          return spreadAlong(along, [...readings, { id: 'next', test, state, value }]).error * lengthMetres;
+        });
+        const errorMetres = left.reduce((sum, each) => sum + each, 0) / left.length;
+        return { test, state, minutes: workFor(circuit, site, state, test).minutes, errorMetres };
+      }),
   );
   const [best] = candidates
     .filter(({ errorMetres }) => errorMetres <= (1 - leastShare) * now)
@@ -75,43 +75,18 @@ function piecesAcross(chances: Float64Array): readonly number[] {
   });
 }
 
-/** What is most likely read under a hypothesis; null where it would mean nothing. */
-function expectedValue(
-  { predict }: Predictor,
-  test: Test,
-  state: OperatingState,
-  hypothesis: number,
-): ReadingValue | null {
-  const { display } = instrumentById(test.instrument);
-  const prediction = predict(state, test, hypothesis);
-  if (prediction.kind !== 'number' || display.kind !== 'number') return null;
-  return prediction.overload > 0.5
-    ? { kind: 'overload' }
-    : { kind: 'number', value: fromScale(display.scale, prediction.mean) };
-}
-
-function errorWith(
-  along: Predictor,
-  section: string,
-  readings: readonly TakenReading[],
-  next: Omit<TakenReading, 'id'>,
-): number {
-  return locateShort(along.circuit, section, [...readings, { ...next, id: 'next' }], along).errorMetres;
-}
-
 /** States in which the short can be measured, and what is read in each: current through a limiter, or none at all. */
 function statesFor(
   circuit: Circuit,
   section: string,
   present: OperatingState,
   shown: OperatingState | undefined,
-  limiter: NonNullable<Kit['limiter']>,
 ): readonly { readonly state: OperatingState; readonly tests: readonly Test[] }[] {
   const { from, to } = sectionById(circuit, section);
   const feeding = [...fedSections(circuit)].flatMap(([fuse, fed]) => (fed.has(section) ? [fuse] : []));
   const joined = { ...present, batteryConnected: true, controls: shown?.controls ?? present.controls };
   const limited = feeding.map((fuse) => ({
-    state: withCavity(joined, fuse, limiter),
+    state: withCavity(joined, fuse, limiterLamp),
     tests: [{ instrument: 'wire-drop', at: section } as const],
   }));
   const dead = feeding.reduce((state, fuse) => withCavity(state, fuse, { kind: 'open' }), present);

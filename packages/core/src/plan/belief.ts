@@ -48,8 +48,8 @@ export function beliefOf({ hypotheses }: Predictor, suspicion: Suspicion): Belie
 
 /**
  * A belief of at most so many rows that looks like a larger one: each row kept stands, with their probability, for its
- * neighbours. They are taken at even steps
- * of the cumulative probability. Neighbours in the order of the document stand for each other, as neighbours on a wire do.
+ * neighbours. They are taken at even steps of the cumulative probability. Neighbours in the order of the document stand for
+ * each other, as neighbours on a wire do.
  * @param power - of the probabilities before they are added up: below 1, what is unlikely has more rows of its own, as is
  *   wanted where one suspect has nearly everything
  */

@@ -1,5 +1,5 @@
 import type { OperatingState } from '../circuit/operatingState';
-import { cavityFill } from '../circuit/operatingState';
+import { cavityFill, standsAs } from '../circuit/operatingState';
 import type { TakenReading } from '../suspicion/likelihood';
 
 /** A fuse that was seen to blow, and the state in which it did. */
@@ -32,7 +32,7 @@ export function blewBefore(
       ({ fuse, state: then }) =>
         cavityFill(state, fuse).kind === 'fuse' &&
         state.blown?.includes(fuse) !== true &&
-        Object.entries(then.controls).every(([id, position]) => state.controls[id] === position) &&
+        standsAs(state, then.controls) &&
         state.apart.every((part) => then.apart.includes(part)) &&
         Object.keys(state.cavities).every((other) => other === fuse || then.cavities[other] !== undefined) &&
         (state.renewed ?? []).every((part) => part === fuse || then.renewed?.includes(part) === true),

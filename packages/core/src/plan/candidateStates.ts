@@ -27,8 +27,8 @@ export interface InQuestion {
 /**
  * States worth measuring in, the present one first: as it is, with everything joined again, the battery on again,
  * the controls back where the trouble shows; the cavities of the fuses in question left open or filled with a limiter;
- * each with one control moved, each with one part taken apart or put together, and what takes several plugs at once. Positions that carry a caution
- * (cranking) are never among them, nor controls that change nothing in this circuit.
+ * each with one control moved, each with one part taken apart or put together, and what takes several plugs at once. Positions
+ * that carry a caution (cranking) are never among them, nor controls that change nothing in this circuit.
  * @param near - the only parts that a hand goes to; any when null
  */
 export function candidateStates(

@@ -1,4 +1,5 @@
 import type { Circuit } from '../circuit/circuit';
+import { isHeld, restsAt } from '../circuit/held';
 import type { CavityFill, Lead, OperatingState } from '../circuit/operatingState';
 import { cavityFill } from '../circuit/operatingState';
 import type { TerminalRef } from '../circuit/terminalRef';
@@ -23,21 +24,24 @@ export type Move =
  * cavities, the battery, and on last what is switched on.
  */
 export function movesBetween(circuit: Circuit, from: OperatingState, to: OperatingState): readonly Move[] {
-  const fuses = [...new Set([...Object.keys(from.cavities), ...Object.keys(to.cavities)])];
-  const cavities = fuses.flatMap((fuse): Move[] => {
+  const fuses = new Set([...Object.keys(from.cavities), ...Object.keys(to.cavities), ...(from.blown ?? [])]);
+  const cavities = [...fuses].flatMap((fuse): Move[] => {
     const [before, after] = [cavityFill(from, fuse), cavityFill(to, fuse)];
-    return JSON.stringify(before) === JSON.stringify(after) ? [] : [{ kind: 'cavity', fuse, fill: after }];
+    const renewed = from.blown?.includes(fuse) === true && to.blown?.includes(fuse) !== true;
+    return JSON.stringify(before) === JSON.stringify(after) && !renewed
+      ? []
+      : [{ kind: 'cavity', fuse, fill: after }];
   });
   const opened = cavities.filter((move) => move.kind === 'cavity' && move.fill.kind === 'open');
   const parts = circuit.parts.flatMap(({ id }): Move[] => {
     const [before, after] = [from.apart.includes(id), to.apart.includes(id)];
     return before === after ? [] : [{ kind: after ? 'apart' : 'together', part: id }];
   });
-  const controls = circuit.controls.flatMap(({ id, positions }) => {
-    const position = to.controls[id];
-    if (position === undefined || position === from.controls[id]) return [];
-    const move: Move = { kind: 'control', control: id, position };
-    return [{ move, rests: position === positions[0]?.id }];
+  const controls = circuit.controls.flatMap((control) => {
+    const position = to.controls[control.id];
+    if (position === undefined || position === from.controls[control.id]) return [];
+    const move: Move = { kind: 'control', control: control.id, position };
+    return [{ move, rests: restsAt(control, position) }];
   });
   const switched = (rests: boolean) => controls.flatMap((each) => (each.rests === rests ? each.move : []));
   const battery: Move[] =
@@ -86,10 +90,6 @@ const swapMinutes = 0.5;
 const batteryMinutes = 2;
 const cavityMinutes = 0.4;
 
-function reachMinutes(circuit: Circuit, place: string): number {
-  return placeById(circuit, place)?.reachMinutes ?? 0;
-}
-
 /** Where the hand must be for a move, and the minutes of the move itself. */
 export function moveCost(circuit: Circuit, move: Move): { place: string | undefined; minutes: number } {
   switch (move.kind) {
@@ -109,7 +109,8 @@ export function moveCost(circuit: Circuit, move: Move): { place: string | undefi
       const out = 2 * kindOf(part).removalMinutes;
       const like = likePart(circuit, part);
       // The like one comes off where it is, and goes back there.
-      const way = like === undefined || like.place === part.place ? 0 : reachMinutes(circuit, like.place);
+      const there = like === undefined ? undefined : placeById(circuit, like.place);
+      const way = there === undefined || there.id === part.place ? 0 : there.reachMinutes;
       return { place: part.place, minutes: out + swapMinutes + (like === undefined ? 0 : out + way) };
     }
     case 'apart':
@@ -137,7 +138,7 @@ export function moveWords(circuit: Circuit, move: Move): string {
     case 'control': {
       const control = circuit.controls.find(({ id }) => id === move.control);
       const position = control?.positions.find(({ id }) => id === move.position);
-      const held = control?.momentary === true && move.position !== control.positions[0]?.id;
+      const held = control !== undefined && isHeld(control, move.position);
       return `${control?.name ?? move.control}: ${position?.name ?? move.position}${held ? ', held by somebody' : ''}.`;
     }
     case 'battery':

@@ -1,6 +1,6 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
-import { stateKey } from '../circuit/operatingState';
+import { standsAs, stateKey } from '../circuit/operatingState';
 import { perCircuit } from '../circuit/perCircuit';
 import { partIdOf } from '../circuit/terminalRef';
 import { sectionById } from '../circuit/terminals';
@@ -191,7 +191,7 @@ export function offersByState(
           ...offer,
           state,
           cost,
-          work: () => workAfter(circuit, site, state, change, offer.test),
+          work: lazily(() => workAfter(circuit, site, state, change, offer.test)),
         }),
       }))
   );
@@ -213,10 +213,8 @@ function openingChance(
 }
 
 /** Whether the controls stand as they did when the trouble was first seen: there, what is off may well be looked at. */
-function isShown({ controls }: OperatingState, { shownIn }: PlanLimits): boolean {
-  return (
-    shownIn !== undefined && Object.entries(shownIn).every(([id, position]) => controls[id] === position)
-  );
+function isShown(state: OperatingState, { shownIn }: PlanLimits): boolean {
+  return shownIn !== undefined && standsAs(state, shownIn);
 }
 
 /** Questions that the hands go to the same places for. */

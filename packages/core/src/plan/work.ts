@@ -1,5 +1,5 @@
 import type { Circuit } from '../circuit/circuit';
-import { heldControls } from '../circuit/held';
+import { isHeld } from '../circuit/held';
 import type { OperatingState } from '../circuit/operatingState';
 import { placeById } from '../circuit/terminals';
 import type { Instrument, Target, Test } from '../instruments/instrument';
@@ -44,9 +44,10 @@ export interface Change {
 export function changeBetween(circuit: Circuit, from: OperatingState, to: OperatingState): Change {
   const moves = movesBetween(circuit, from, to);
   const costs = moves.map((move) => moveCost(circuit, move));
+  const held = circuit.controls.filter((control) => isHeld(control, to.controls[control.id]));
   return {
     moves,
-    minutes: costs.reduce((sum, cost) => sum + cost.minutes, heldMinutes * heldControls(circuit, to).length),
+    minutes: costs.reduce((sum, cost) => sum + cost.minutes, heldMinutes * held.length),
     money: moves.reduce((sum, move) => sum + swapPrice(circuit, move), 0),
     places: costs.flatMap(({ place }) => place ?? []),
   };

@@ -12,40 +12,32 @@ const triedInVain = 20;
 const guessedFrom = 0.02;
 
 /**
- * Minutes that are lost on average, money weighed in, by repairing the suspects one after another, the likeliest first,
- * until it was the right one: what knowing the cause would save.
- */
-export function lossByGuessing(circuit: Circuit, { suspects }: Suspicion, site: Worksite): number {
-  let [spent, loss] = [0, 0];
-  for (const { id, probability } of suspects) {
-    if (probability < guessedFrom || id === NOTHING_WRONG) continue;
-    loss += probability * spent;
-    const { minutes, money } = repairEstimate(circuit, site, id);
-    spent += minutes + money * minutesPerMoney + triedInVain;
-  }
-  return loss;
-}
-
-/**
  * Tells whether the strips before a reading are worth it: whether all that can be asked behind them is expected to save
  * more minutes than they take, the chance counted that they come off for the repair in any case. What costs no strip
  * always is.
+ *
+ * What knowing the cause would save is what is lost on average, money weighed in, by repairing the suspects one after
+ * another, the likeliest first, until it was the right one.
  * @param behindTrim - readings that could be taken, were the strips before them off
  * @param doubt - bits
  */
 export function worthItsTrim(
   circuit: Circuit,
-  suspicion: Suspicion,
+  { suspects }: Suspicion,
   site: Worksite,
   behindTrim: readonly Weighed[],
   doubt: number,
 ): (strips: readonly string[]) => boolean {
-  const loss = lossByGuessing(circuit, suspicion, site);
-  const needed = suspicion.suspects
+  const guesses = suspects
     .filter(({ id, probability }) => probability >= guessedFrom && id !== NOTHING_WRONG)
-    .map(({ id, probability }) => ({ probability, strips: repairEstimate(circuit, site, id).strips }));
+    .map(({ id, probability }) => ({ probability, ...repairEstimate(circuit, site, id) }));
+  let [spent, loss] = [0, 0];
+  for (const { probability, minutes, money } of guesses) {
+    loss += probability * spent;
+    spent += minutes + money * minutesPerMoney + triedInVain;
+  }
   const lostMinutes = (strip: string) => {
-    const anyway = needed.reduce(
+    const anyway = guesses.reduce(
       (sum, each) => (each.strips.includes(strip) ? sum + each.probability : sum),
       0,
     );

@@ -4,6 +4,7 @@ import type { Circuit } from '../circuit/circuit';
 import type { ReadingValue, Test } from '../instruments/instrument';
 import { predictOn } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
+import { likeliestValue } from '../instruments/likeliestValue';
 import { loadTargets, watchedLoad } from '../instruments/targets';
 import { controlsMoved } from '../plan/candidateStates';
 import type { Solution } from '../solver/solution';
@@ -76,9 +77,8 @@ function loadTrouble(world: World, state: OperatingState): Complaint | null {
 function likeliest(circuit: Circuit, state: OperatingState, solution: Solution, test: Test): string {
   const instrument = instrumentById(test.instrument);
   const prediction = predictOn(instrument, { circuit, state, solution }, test.at);
-  if (prediction.kind !== 'outcomes' || instrument.display.kind !== 'outcomes') return '';
-  const best = prediction.chances.indexOf(Math.max(...prediction.chances));
-  return instrument.display.outcomes[best]?.id ?? '';
+  const value = likeliestValue(instrument.display, prediction);
+  return value?.kind === 'outcome' ? value.outcome : '';
 }
 
 function drain(world: World, state: OperatingState): Complaint | null {

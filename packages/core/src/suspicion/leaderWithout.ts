@@ -1,21 +1,29 @@
 import type { TakenReading } from './likelihood';
+import { likelihoodOf } from './mended';
 import type { Predictor } from './predictor';
 import type { Beforehand } from './suspicion';
 import { singlesPosterior } from './suspicion';
 
 /**
- * Probability that a suspect would have without one of the readings, single faults alone considered.
+ * Tells the probability that a suspect would have without one of the readings, single faults alone considered. Each reading's
+ * likelihoods are worked out once, whichever is left out.
  * @param beforehand - as the suspicion was worked out with
  */
 export function leaderWithout(
   predictor: Predictor,
   readings: readonly TakenReading[],
   leader: string,
-  without: TakenReading,
   beforehand: Beforehand,
-): number {
-  const others = readings.filter(({ id }) => id !== without.id);
-  return singlesPosterior(predictor, others, beforehand).get(leader) ?? 0;
+): (without: TakenReading) => number {
+  const { mended = [], slips } = beforehand;
+  const weighed = readings.map((reading) => ({
+    reading,
+    likelihood: likelihoodOf(predictor, reading, mended, slips),
+  }));
+  return ({ id }) => {
+    const others = weighed.filter(({ reading }) => reading.id !== id);
+    return singlesPosterior(predictor, others, beforehand).get(leader) ?? 0;
+  };
 }
 
 /**
@@ -28,11 +36,9 @@ export function mostDecisive(
   leader: string,
   beforehand: Beforehand,
 ): { readonly reading: TakenReading; readonly left: number } | null {
-  return readings.reduce<{ readonly reading: TakenReading; readonly left: number } | null>(
-    (most, reading) => {
-      const left = leaderWithout(predictor, readings, leader, reading, beforehand);
-      return most === null || left < most.left ? { reading, left } : most;
-    },
-    null,
-  );
+  const without = leaderWithout(predictor, readings, leader, beforehand);
+  const [most] = readings
+    .map((reading) => ({ reading, left: without(reading) }))
+    .sort((one, other) => one.left - other.left);
+  return most ?? null;
 }

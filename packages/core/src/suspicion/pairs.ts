@@ -58,8 +58,8 @@ export function pairsExplaining(
   });
   bounds.sort((first, second) => second.bound - first.bound);
   const likelihoodsOf = solvedTogether(predictor, readings, slips);
-  const weights = Float64Array.from(predictor.cells.hypothesisOf, (_h, c) => logWeight[c]!);
-  const totals = logSumByHypothesis(predictor.cells, weights, hypotheses.length);
+  const { cells } = predictor;
+  const totals = logSumByHypothesis(cells, logWeight.subarray(0, cells.count), hypotheses.length);
   return bounds
     .slice(0, mostPairs)
     .map(({ one, other }) => weigh(predictor, likelihoodsOf, (h) => totals[h]!, one, other));

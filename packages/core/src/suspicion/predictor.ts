@@ -160,11 +160,11 @@ function solveState(circuit: Circuit, state: OperatingState, hypotheses: readonl
       const key = `${instrument} ${at}`;
       const known = columns.get(key);
       if (known !== undefined) return known;
-      const { lay, display } = instrumentById(instrument);
+      const { lay, display, feelsWhere } = instrumentById(instrument);
       const laid = lay({ circuit, state, network }, at);
       const unknown: UnknownFigures = {
         decide: (h, solution, first, second) =>
-          (instrument === 'wire-drop' && hypotheses[h]?.anywhere === true && liesIn(faults[h]!, at)) ||
+          (feelsWhere === true && hypotheses[h]?.anywhere === true && liesIn(faults[h]!, at)) ||
           figuresDecide(laid.probe, electronics, solution, first, second),
         predictions: (h) =>
           otherwise().map((each) =>

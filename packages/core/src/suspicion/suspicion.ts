@@ -136,17 +136,18 @@ export function suspicionOf(
   };
 }
 
-/** Probability of each suspect by some readings, single faults alone considered. */
+/** Probability of each suspect by some readings whose likelihoods are known, single faults alone considered. */
 export function singlesPosterior(
   predictor: Predictor,
-  readings: readonly TakenReading[],
+  weighed: readonly { readonly reading: TakenReading; readonly likelihood: ReadingLikelihood }[],
   { comingShare = comesAndGoesShare.usually, slips = slipShare, mended = [] }: Beforehand = {},
 ): ReadonlyMap<string, number> {
   const logWeight = logPriors(predictor, comingShare, mended);
-  const kinship = kinOf(readings, slips);
-  readings.forEach((reading, index) =>
-    kinship(index, likelihoodOf(predictor, reading, mended, slips), logWeight),
+  const kinship = kinOf(
+    weighed.map(({ reading }) => reading),
+    slips,
   );
+  weighed.forEach(({ likelihood }, index) => kinship(index, likelihood, logWeight));
   return suspectTotals(predictor, byHypothesis(predictor, normalised(logWeight)), []);
 }
 

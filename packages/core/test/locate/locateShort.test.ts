@@ -29,13 +29,13 @@ test('what narrows it is millivolts along the wire behind a limiter, until they 
   const circuit = fusedLamp(4, 0.75);
   const along = alongWire(circuit, 'W1');
   const site = { state: restingState(circuit), at: null, stripped: [] };
-  const next = narrowing(along, 'W1', [], site, { without: [] });
+  const next = narrowing(along, 'W1', [], site);
   expect(next).toMatchObject({
     test: { instrument: 'wire-drop', at: 'W1' },
     state: { cavities: { F1: { kind: 'lamp', watts: 21 } } },
   });
   const { test, state } = next!;
   const value = { kind: 'number', value: 0.08 } as const;
-  const again = narrowing(along, 'W1', [{ id: 'r', test, state, value }], site, { without: [] });
+  const again = narrowing(along, 'W1', [{ id: 'r', test, state, value }], site);
   expect(again?.test.instrument).not.toBe('wire-drop');
 });

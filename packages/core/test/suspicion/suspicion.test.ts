@@ -81,7 +81,7 @@ describe('suspicion', () => {
         taken.filter((each) => each !== reading),
       );
       const left = others.suspects.find((each) => each.id === suspects[0]!.id)!.probability;
-      expect(leaderWithout(predictor, taken, suspects[0]!.id, reading, {})).toBeCloseTo(left, 9);
+      expect(leaderWithout(predictor, taken, suspects[0]!.id, {})(reading)).toBeCloseTo(left, 9);
     }
   });
 
