@@ -1,14 +1,34 @@
 import { circuitSchema, firstProblem, jobFileSchema } from '@grim-lantern/contract';
 import type { JobFile } from '@grim-lantern/contract';
 import type { Circuit } from '@grim-lantern/core';
+import { notationFromWireList, readNotation } from '@grim-lantern/core';
 import { readFileSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
+import Papa from 'papaparse';
 import type { z } from 'zod';
 import { CliProblem } from './cliProblem';
 
-/** Reads a circuit document. @throws {CliProblem} naming the file, the field and what was expected */
+/**
+ * Reads a circuit: a JSON document, a wire list (`.csv`) or circuit notation (any other ending).
+ * @throws {CliProblem} naming the file, the field or line, and what was expected
+ */
 export function readCircuit(file: string): Circuit {
-  return checked(circuitSchema, readJson(file), file);
+  if (file.endsWith('.json')) return checked(circuitSchema, readJson(file), file);
+  const text = readText(file);
+  return fromNotation(file.endsWith('.csv') ? notationFromWireList(wireRows(text)).text : text, file);
+}
+
+function fromNotation(text: string, file: string): Circuit {
+  const { circuit, flaws } = readNotation(text);
+  const [first] = flaws;
+  if (first !== undefined) {
+    throw new CliProblem(`${file}: line ${first.line + 1}, column ${first.from + 1}: ${first.message}`, 1);
+  }
+  return checked(circuitSchema, circuit, file);
+}
+
+function wireRows(text: string): readonly (readonly string[])[] {
+  return Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: true }).data;
 }
 
 /**
@@ -25,13 +45,16 @@ export function readJob(file: string): JobFile {
   return checked(jobFileSchema, { ...document, circuit: readCircuit(elsewhere) }, file);
 }
 
-function readJson(file: string): unknown {
-  let text: string;
+function readText(file: string): string {
   try {
-    text = readFileSync(file, 'utf8');
+    return readFileSync(file, 'utf8');
   } catch {
     throw new CliProblem(`${file}: Expected a file that can be read.`, 1);
   }
+}
+
+function readJson(file: string): unknown {
+  const text = readText(file);
   try {
     return JSON.parse(text);
   } catch {

@@ -1,6 +1,7 @@
 import { spiceNetlist, stateSolver } from '@grim-lantern/core';
 import { parseArgs } from 'node:util';
 import { CliProblem } from './cliProblem';
+import { convert } from './convert';
 import { diagnose, reportDocument, reportText } from './diagnose';
 import { readCircuit, readJob } from './documents';
 import { parseState } from './parseState';
@@ -17,6 +18,7 @@ const usage = `./lantern diagnose JOB.json [--json]
 ./lantern survey CIRCUIT.json [--state …] [--fault W09=open --fault …] [--json]
 ./lantern trace RECORDING.csv [--expected 11] [--rating 30] [--style "regular blade"] [--save OTHER.trace] [--json]
 ./lantern record CIRCUIT.json --fuse F30 [--state …] [--fault FAN=drags] [--seconds 20] [--seed 1]
+./lantern convert CIRCUIT.json|.csv|.circuit --to text|json|csv|spice
 ./lantern play CIRCUIT.json --fault "W09=short to ground 0.3" [--symptom F17=blows@saloon=on] [--truth OTHER.json] [--spoil] [--seed 1] [--kit usual] [--json]`;
 
 /** Runs one command. @returns what it prints. @throws {CliProblem} */
@@ -61,6 +63,11 @@ export function runCommand(words: readonly string[]): string {
       const wrong = fault.flatMap((each) => parseFault(circuit, each) ?? []);
       return recordedCsv(circuit, parseState(circuit, state), wrong[0] ?? null, rest);
     }
+    case 'convert': {
+      const { text, losses } = convert(readCircuit(file), rest.to);
+      if (losses.length > 0) process.stderr.write(`Not carried by this form: ${losses.join(', ')}.\n`);
+      return text;
+    }
     case 'play': {
       const circuit = readCircuit(file);
       const truth = rest.truth === undefined ? circuit : readCircuit(rest.truth);
@@ -92,6 +99,7 @@ function understood(words: readonly string[]) {
         truth: { type: 'string' },
         spoil: { type: 'boolean', default: false },
         kit: { type: 'string', default: 'usual' },
+        to: { type: 'string', default: '' },
       },
     });
     const [command = '', file] = positionals;

@@ -1,5 +1,5 @@
 import type { Circuit, Condition, Part } from '@grim-lantern/core';
-import { checkCircuit, footprintIds, fuseStyles, mostSections, showsItself } from '@grim-lantern/core';
+import { assumedOfPart, assumedOfWire, checkCircuit, footprintIds, fuseStyles, mostSections, showsItself } from '@grim-lantern/core';
 import { z } from 'zod';
 import { localId, shortText, terminal } from './text';
 
@@ -41,7 +41,13 @@ const condition: z.ZodType<Condition> = z.lazy(() =>
   ]),
 );
 
-const common = { id: localId, name: shortText, place: localId, price: z.number().min(0).max(1e6).optional() };
+const common = {
+  id: localId,
+  name: shortText,
+  place: localId,
+  price: z.number().min(0).max(1e6).optional(),
+  assumed: z.array(z.enum(assumedOfPart)).readonly().optional(),
+};
 /** How a load shows that it works. */
 const shows = z.enum(showsItself).optional();
 const fuseStyle = z.enum(fuseStyles);
@@ -163,6 +169,7 @@ const section = z.strictObject({
   lengthMetres: positive.max(100, 'Expected at most 100 m.'),
   colour: shortText,
   places: z.array(localId).min(1, 'Expected at least one place.').readonly(),
+  assumed: z.array(z.enum(assumedOfWire)).readonly().optional(),
 });
 
 /** The circuit document. A file that does not fit is refused whole, with the path of the field and what was expected. */

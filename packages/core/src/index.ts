@@ -1,4 +1,20 @@
 export { checkCircuit } from './circuit/checkCircuit';
+export { assumedOfWire } from './circuit/circuit';
+export { assumedOfPart } from './parts/partKind';
+export { readNotation } from './notation/readNotation';
+export type { ReadNotation } from './notation/readNotation';
+export type { NotationFlaw } from './notation/tokens';
+export { writeNotation } from './notation/writeNotation';
+export type { WireColumn } from './notation/wireList';
+export {
+  notationFromWireList,
+  recognisedColumns,
+  wireColumns,
+  wireListLosses,
+  wireListRows,
+} from './notation/wireList';
+export { inspectCircuit } from './circuit/inspectCircuit';
+export type { DrawingFlaw } from './circuit/inspectCircuit';
 export type {
   Circuit,
   CircuitFlaw,

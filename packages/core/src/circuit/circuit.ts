@@ -61,7 +61,13 @@ export interface Section {
   readonly colour: string;
   /** Places it passes, in order from `from` to `to`. */
   readonly places: readonly string[];
+  /** What of it was assumed, not read from a diagram: its figures lie in a wide range round those given. */
+  readonly assumed?: readonly AssumedOfWire[] | undefined;
 }
+
+/** What of a wire can be assumed. */
+export const assumedOfWire = ['areaMm2', 'lengthMetres', 'colour', 'places'] as const;
+export type AssumedOfWire = (typeof assumedOfWire)[number];
 
 /** The circuit document, `grim-lantern/circuit` version 1. Plain data: read it from JSON, never change it. */
 export interface Circuit {

@@ -3,6 +3,7 @@ import type { FilamentModel } from '../solver/network';
 import type { PartFailure } from '../faults/effect';
 import { partRates } from '../faults/partRates';
 import type { PartCommon, PartKind, ShowsItself } from './partKind';
+import { whereAssumed } from './partKind';
 
 /** Terminals `1` and `2`. One filament, or `count` equal ones in parallel in one housing. */
 export interface LampPart extends PartCommon {
@@ -94,9 +95,10 @@ export const lampKind: PartKind<LampPart> = {
     },
     ...socketFailures('socket', 'contact in its socket'),
   ],
-  stamp(part, { builder, node, nominalVolts }) {
+  stamp(part, { builder, node, nominalVolts, unknowns }) {
     const contact = builder.inside('contact');
     builder.resistor('socket', node('1'), contact, socketOhms);
-    builder.filament('filament', contact, node('2'), filamentOf(part.watts * part.count, nominalVolts));
+    const watts = part.count * whereAssumed(part, 'watts', part.watts, unknowns);
+    builder.filament('filament', contact, node('2'), filamentOf(watts, nominalVolts));
   },
 };

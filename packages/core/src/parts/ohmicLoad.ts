@@ -2,6 +2,7 @@ import type { PartFailure } from '../faults/effect';
 import { partRates } from '../faults/partRates';
 import { ratedLampVolts } from './lamp';
 import type { PartCommon, PartKind, ShowsItself } from './partKind';
+import { whereAssumed } from './partKind';
 
 /**
  * A load that is near enough a fixed resistance while it works, terminals `1` and `2`: an appliance or a light strip
@@ -125,7 +126,7 @@ export const ohmicLoadKind: PartKind<OhmicLoadPart> = {
     },
     ...windingFailures(part),
   ],
-  stamp(part, { builder, node }) {
-    builder.resistor('element', node('1'), node('2'), part.ohms);
+  stamp(part, { builder, node, unknowns }) {
+    builder.resistor('element', node('1'), node('2'), whereAssumed(part, 'ohms', part.ohms, unknowns));
   },
 };

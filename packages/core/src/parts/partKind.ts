@@ -10,13 +10,32 @@ export interface PartCommon {
   readonly place: string;
   /** What a new one costs, in the workshop's own money; not known when absent. */
   readonly price?: number | undefined;
+  /** What of it was assumed, not read from a diagram: such figures lie in a wide range round those given. */
+  readonly assumed?: readonly AssumedOfPart[] | undefined;
 }
+
+/** What of a part can be assumed. */
+export const assumedOfPart = ['place', 'ratingAmps', 'ohms', 'watts', 'coilOhms'] as const;
+export type AssumedOfPart = (typeof assumedOfPart)[number];
 
 /**
  * Where the figures lie that no diagram gives (what a module leaks or draws, the volts at which a relay lets go): as
  * usual, or all at the one or the other end of their ranges.
  */
 export type Unknowns = 'usual' | 'low' | 'high';
+
+/** How many times what was assumed a figure may really be. Judgement: a length or a load guessed from its kind. */
+const assumedTimes: Readonly<Record<Unknowns, number>> = { usual: 1, low: 0.5, high: 2 };
+
+/** A figure of a part or a wire, anywhere in its range where it was assumed. */
+export function whereAssumed<F extends string>(
+  { assumed }: { readonly assumed?: readonly F[] | undefined },
+  field: F,
+  value: number,
+  unknowns: Unknowns,
+): number {
+  return assumed?.includes(field) === true ? value * assumedTimes[unknowns] : value;
+}
 
 /** A figure that no diagram gives, by where it lies in its range. */
 export interface UnknownFigure {

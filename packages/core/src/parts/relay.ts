@@ -2,6 +2,7 @@ import { partRates } from '../faults/partRates';
 import type { Effect, PartFailure } from '../faults/effect';
 import { diodeContact } from './diode';
 import type { PartCommon, PartKind, UnknownFigure, Unknowns } from './partKind';
+import { whereAssumed } from './partKind';
 
 /** The ways in which the pins of plug-in relays usually lie. */
 export const footprintIds = [
@@ -167,7 +168,7 @@ export const relayKind: PartKind<RelayPart> = {
   stamp(part, { builder, node, nominalVolts, unknowns }) {
     const feed = node('coilFeed');
     const command = node('coilCommand');
-    builder.resistor('coil', feed, command, part.coilOhms);
+    builder.resistor('coil', feed, command, whereAssumed(part, 'coilOhms', part.coilOhms, unknowns));
     if (part.suppressionOhms !== undefined) {
       builder.resistor('suppression', feed, command, part.suppressionOhms);
     }

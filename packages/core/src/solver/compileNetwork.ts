@@ -8,6 +8,7 @@ import type { Fault } from '../faults/fault';
 import { isPresent, liesIn } from '../faults/fault';
 import { overcurrentContact } from '../parts/overcurrentContact';
 import type { Unknowns } from '../parts/partKind';
+import { whereAssumed } from '../parts/partKind';
 import { kindOf } from '../parts/partKinds';
 import { wireOhms } from '../wire/resistance';
 import type { Branch, Filament, Network, NetworkBuilder, SwitchingDevice } from './network';
@@ -16,8 +17,9 @@ import { REFERENCE } from './network';
 import { leastSectionOhms } from './tolerances';
 
 /** Ohms of a section's wire. */
-export function sectionOhms(section: Section): number {
-  return Math.max(leastSectionOhms, wireOhms(section.areaMm2, section.lengthMetres));
+function sectionOhms(section: Section, unknowns: Unknowns): number {
+  const metres = whereAssumed(section, 'lengthMetres', section.lengthMetres, unknowns);
+  return Math.max(leastSectionOhms, wireOhms(section.areaMm2, metres));
 }
 
 /**
@@ -59,7 +61,7 @@ export function compileNetwork(
   const sectionBranch = new Map<string, number>();
   for (const section of circuit.sections) {
     const { id } = section;
-    const [a, b, ohms] = [node(section.from), node(section.to), sectionOhms(section)];
+    const [a, b, ohms] = [node(section.from), node(section.to), sectionOhms(section, unknowns)];
     const wire = (from: number, to: number, size: number) =>
       elements.branches.push({ owner: id, role: 'wire', a: from, b: to, siemens: 1 / size, sourceVolts: 0 });
     const fault = present.find((each) => liesIn(each, id));

@@ -17,7 +17,7 @@ import type { Cells } from './cells';
 import { cellsOf } from './cells';
 import type { UnknownFigures } from './column';
 import { Column, RowOrder } from './column';
-import { figuresDecide, hasElectronics } from './unknownFigures';
+import { figuresDecide, hasAssumedFigures, hasElectronics } from './unknownFigures';
 
 /** Solved states kept at hand; each holds a few matrices of nodes × nodes. */
 const keptStates = 300;
@@ -141,7 +141,7 @@ function solveState(circuit: Circuit, state: OperatingState, hypotheses: readonl
       const otherSolver = stateSolver(circuit, state, unknowns);
       return { network: otherSolver.network, table: faultTable(otherSolver, moved(nearEnds[unknowns])) };
     }));
-  const electronics = hasElectronics(circuit, state);
+  const unknowable = { electronics: hasElectronics(circuit, state), assumed: hasAssumedFigures(circuit) };
   let blown: readonly (readonly string[])[] | null | undefined;
   const opened = () => {
     if (blown !== undefined) return blown;
@@ -165,7 +165,7 @@ function solveState(circuit: Circuit, state: OperatingState, hypotheses: readonl
       const unknown: UnknownFigures = {
         decide: (h, solution, first, second) =>
           (feelsWhere === true && hypotheses[h]?.anywhere === true && liesIn(faults[h]!, at)) ||
-          figuresDecide(laid.probe, electronics, solution, first, second),
+          figuresDecide(laid.probe, unknowable, solution, first, second),
         predictions: (h) =>
           otherwise().map((each) =>
             predictLaid(lay({ circuit, state, network: each.network }, at), display, each.table.solution(h)),

@@ -15,19 +15,28 @@ export function hasElectronics({ parts }: Circuit, { apart }: OperatingState): b
   return parts.some(({ id, kind }) => kind === 'module' && !apart.includes(id));
 }
 
+/** Whether loads or lengths of wire were assumed where no diagram gave them. */
+export function hasAssumedFigures({ parts, sections }: Circuit): boolean {
+  return (
+    parts.some(({ assumed = [] }) => assumed.some((each) => each !== 'place' && each !== 'ratingAmps')) ||
+    sections.some(({ assumed = [] }) => assumed.includes('lengthMetres'))
+  );
+}
+
 /**
  * Whether the figures that no diagram gives may decide what a probe senses on a solution: some device stands near its
  * threshold, or what is sensed is so faint that a module's leak or own draw counts beside it.
  */
 export function figuresDecide(
   probe: Probe,
-  electronics: boolean,
+  { electronics, assumed }: { readonly electronics: boolean; readonly assumed: boolean },
   solution: Solution,
   first: number,
   second: number,
 ): boolean {
   if (probe.kind === 'sight' || probe.kind === 'within' || probe.kind === 'vain') return false;
   if (solution.doubtful) return true;
+  if (assumed) return probe.kind !== 'stands' && probe.kind !== 'output';
   if (!electronics) return false;
   switch (probe.kind) {
     case 'port':

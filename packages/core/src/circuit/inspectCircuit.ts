@@ -1,0 +1,338 @@
+import type { Circuit } from './circuit';
+import { terminalName, terminalsOf } from './terminals';
+import type { TerminalRef } from './terminalRef';
+import { partIdOf } from './terminalRef';
+import type { Part } from '../parts/part';
+import { kindOf } from '../parts/partKinds';
+
+/** Something in a drawing that a technician should look at before the search trusts it. */
+export interface DrawingFlaw {
+  /** `stops`: no sound advice is possible; `check`: it may be so, but look again. */
+  readonly weight: 'stops' | 'check';
+  readonly message: string;
+  /** The part or section that it is about. */
+  readonly at: string;
+  /** An end that nothing is wired to, where that is what is wrong. */
+  readonly openEnd?: TerminalRef;
+}
+
+/** Greatest usual fuse for a wire's area, amps by mm². Judgement, from common harnesses with short runs. */
+const mostAmps = [
+  [0.35, 5],
+  [0.5, 10],
+  [0.75, 15],
+  [1, 15],
+  [1.5, 20],
+  [2.5, 30],
+  [4, 40],
+  [6, 60],
+  [10, 80],
+  [16, 125],
+] as const;
+/** Ratings that blade and cartridge fuses come in. */
+const ratings = [
+  1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 35, 40, 50, 60, 70, 80, 100, 125, 150, 175, 200, 250, 300, 400,
+];
+const mostBladeAmps = { 'regular blade': 40, 'mini blade': 30, 'large blade': 80, cartridge: 400 } as const;
+const mostAreaMm2 = 120;
+
+/**
+ * What does not look right in a circuit as it stands, half drawn or whole: ends that nothing is wired to, loads without
+ * a way to supply or ground, coils that nothing commands, fuses against loads and wires, what is named or placed twice.
+ * Cost: loads × wires.
+ */
+export function inspectCircuit(circuit: Circuit): readonly DrawingFlaw[] {
+  const ways = waysOf(circuit);
+  return [
+    ...openEnds(circuit),
+    ...circuit.parts.flatMap((part) => [
+      ...loadFlaws(circuit, part, ways),
+      ...fuseFlaws(circuit, part, ways),
+    ]),
+    ...wireFlaws(circuit),
+    ...twice(circuit),
+  ];
+}
+
+/** The ends that want a wire: every terminal of what cannot work with one loose. */
+function openEnds(circuit: Circuit): readonly DrawingFlaw[] {
+  const wired = new Set(circuit.sections.flatMap(({ from, to }) => [from, to]));
+  return circuit.parts.flatMap((part) =>
+    terminalsOf(part).flatMap((ref): readonly DrawingFlaw[] => {
+      if (wired.has(ref) || !wantsWire(part, ref, wired)) return [];
+      const message = `${terminalName(circuit, ref)} ends in nothing${question(part, ref)}`;
+      return [{ weight: 'stops', message, at: part.id, openEnd: ref }];
+    }),
+  );
+}
+
+function question(part: Part, ref: TerminalRef): string {
+  const terminal = ref.slice(part.id.length + 1);
+  if (part.kind === 'relay') {
+    if (terminal === 'coilCommand') return ': what pulls it to ground?';
+    if (terminal === 'coilFeed') return ': what feeds the coil?';
+    return terminal === 'supply' ? ': what feeds the contact?' : ': what does it feed?';
+  }
+  if (terminal === 'feed') return ': what feeds it?';
+  if (terminal === 'load') return ': what does it feed?';
+  return part.kind === 'battery' && terminal === '-' ? ': which ground is it on?' : '.';
+}
+
+function wantsWire(part: Part, ref: TerminalRef, wired: ReadonlySet<TerminalRef>): boolean {
+  switch (part.kind) {
+    case 'switch':
+    case 'module':
+      // Pins may be left out on purpose, but not all of them.
+      return !terminalsOf(part).some((each) => wired.has(each)) && terminalsOf(part)[0] === ref;
+    case 'connector': {
+      // A cavity with a wire on one side only.
+      const half = ref.endsWith('a') ? 'b' : 'a';
+      return wired.has(`${ref.slice(0, -1)}${half}` as TerminalRef);
+    }
+    case 'relay':
+      return (
+        !ref.endsWith('.normallyClosed') &&
+        !ref.endsWith('.secondOpen') &&
+        (!ref.endsWith('.normallyOpen') || !wired.has(`${part.id}.normallyClosed`))
+      );
+    case 'two-filament lamp':
+      return (
+        ref.endsWith('.ground') ||
+        !terminalsOf(part).some((each) => !each.endsWith('.ground') && wired.has(each))
+      );
+    default:
+      return true;
+  }
+}
+
+/** What hangs together when every switch and contact is closed. */
+interface Ways {
+  /**
+   * The terminals that can be reached from one.
+   * @param without - the part that no way leads through
+   * @param through - whether a way may lead through a part
+   * @param until - stops at the first terminal of which it is true
+   */
+  readonly from: (
+    start: TerminalRef,
+    without: string,
+    through?: (part: Part) => boolean,
+    until?: (terminal: TerminalRef) => boolean,
+  ) => ReadonlySet<TerminalRef>;
+  readonly supply: ReadonlySet<TerminalRef>;
+  readonly ground: ReadonlySet<TerminalRef>;
+  readonly partOf: ReadonlyMap<string, Part>;
+}
+
+function waysOf({ parts, sections }: Circuit): Ways {
+  const wires = new Map<TerminalRef, TerminalRef[]>();
+  const join = (from: TerminalRef, to: TerminalRef) => {
+    const known = wires.get(from);
+    if (known === undefined) wires.set(from, [to]);
+    else known.push(to);
+  };
+  for (const { from, to } of sections) {
+    join(from, to);
+    join(to, from);
+  }
+  const partOf = new Map(parts.map((part) => [part.id, part]));
+  const batteries = parts.filter(({ kind }) => kind === 'battery');
+  const grounds = parts.filter(({ kind }) => kind === 'ground');
+  return {
+    from(start, without, through = () => true, until = () => false) {
+      const reached = new Set([start]);
+      const queue = [start];
+      for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
+        if (at !== start && until(at)) return reached;
+        const part = partOf.get(partIdOf(at));
+        const inner =
+          part === undefined || part.id === without || !through(part) ? [] : joinedWithin(part, at);
+        for (const next of [...(wires.get(at) ?? []), ...inner]) {
+          if (reached.has(next)) continue;
+          reached.add(next);
+          queue.push(next);
+        }
+      }
+      return reached;
+    },
+    supply: new Set(batteries.map(({ id }): TerminalRef => `${id}.+`)),
+    ground: new Set([
+      ...batteries.map(({ id }): TerminalRef => `${id}.-`),
+      ...grounds.map(({ id }): TerminalRef => `${id}.x`),
+    ]),
+    partOf,
+  };
+}
+
+/** The terminals of a part that current can go on to from one of them. */
+function joinedWithin(part: Part, at: TerminalRef): readonly TerminalRef[] {
+  if (part.kind === 'battery' || part.kind === 'ground') return [];
+  if (part.kind === 'relay') {
+    const name = at.slice(part.id.length + 1);
+    const coil = ['coilFeed', 'coilCommand'];
+    return terminalsOf(part).filter(
+      (each) => coil.includes(each.slice(part.id.length + 1)) === coil.includes(name),
+    );
+  }
+  if (part.kind === 'connector') {
+    return terminalsOf(part).filter((each) => each.slice(0, -1) === at.slice(0, -1));
+  }
+  return terminalsOf(part);
+}
+
+function loadFlaws(circuit: Circuit, part: Part, ways: Ways): readonly DrawingFlaw[] {
+  if (part.kind === 'relay') return coilFlaws(part, ways);
+  if (!hasConsumer(part)) return [];
+  const terminals = terminalsOf(part);
+  // A module's pin may drive either way.
+  const reaches = (targets: ReadonlySet<TerminalRef>, from: TerminalRef) => {
+    const ends = (at: TerminalRef) => targets.has(at) || ways.partOf.get(partIdOf(at))?.kind === 'module';
+    return [...ways.from(from, part.id, undefined, ends)].some((at) => at !== from && ends(at));
+  };
+  if (terminals.filter((each) => isWired(circuit, each)).length < 2) return [];
+  return (['supply', 'ground'] as const)
+    .filter((name) => !terminals.some((each) => reaches(ways[name], each)))
+    .map((name) => ({ weight: 'stops', message: `${part.name} has no way to ${name}.`, at: part.id }));
+}
+
+const isWired = ({ sections }: Circuit, terminal: TerminalRef) =>
+  sections.some(({ from, to }) => from === terminal || to === terminal);
+
+/** A coil that stands between supply and ground with nothing to switch it, and a contact fed from its far side. */
+function coilFlaws(part: Extract<Part, { kind: 'relay' }>, ways: Ways): readonly DrawingFlaw[] {
+  const fixed = ({ kind }: Part) => kind !== 'switch' && kind !== 'module' && kind !== 'relay';
+  const has = (name: string, targets: ReadonlySet<TerminalRef>, through?: (part: Part) => boolean) => {
+    const start: TerminalRef = `${part.id}.${name}`;
+    const found = ways.from(start, part.id, through, (at) => targets.has(at));
+    return [...found].some((at) => targets.has(at));
+  };
+  const { supply, ground } = ways;
+  const always =
+    (has('coilFeed', supply, fixed) && has('coilCommand', ground, fixed)) ||
+    (has('coilCommand', supply, fixed) && has('coilFeed', ground, fixed));
+  const { pins, name, id } = part;
+  const turned = pins.normallyClosed === undefined && !has('supply', supply) && has('normallyOpen', supply);
+  return [
+    ...(always
+      ? [
+          {
+            weight: 'check' as const,
+            message: `${name} is always pulled in: nothing switches its coil.`,
+            at: id,
+          },
+        ]
+      : []),
+    ...(turned
+      ? [
+          {
+            weight: 'check' as const,
+            message: `${name} is fed at pin ${pins.normallyOpen}, not ${pins.supply}: look at its pins again.`,
+            at: id,
+          },
+        ]
+      : []),
+  ];
+}
+
+function fuseFlaws(circuit: Circuit, part: Part, ways: Ways): readonly DrawingFlaw[] {
+  if (part.kind !== 'fuse') return [];
+  const flaws: DrawingFlaw[] = [];
+  const { ratingAmps, style, name, id } = part;
+  if (!ratings.includes(ratingAmps) || ratingAmps > mostBladeAmps[style]) {
+    flaws.push({
+      weight: 'check',
+      message: `${name}: a ${style} fuse of ${ratingAmps} A is unusual.`,
+      at: id,
+    });
+  }
+  const behind = ways.from(`${id}.load`, id, (each) => !hasConsumer(each) && each.kind !== 'module');
+  const amps = circuit.parts.reduce((sum, each) => {
+    const own = hasConsumer(each) && terminalsOf(each).some((ref) => behind.has(ref));
+    return own ? sum + runningAmps(each, circuit.nominalVolts) : sum;
+  }, 0);
+  if (amps > 1.05 * ratingAmps && ![...ways.supply].some((each) => behind.has(each))) {
+    const drawn = Number(amps.toPrecision(2));
+    flaws.push({
+      weight: 'check',
+      message: `${name} is ${ratingAmps} A, its loads together about ${drawn} A.`,
+      at: id,
+    });
+  }
+  const thin = circuit.sections.find(
+    ({ from, assumed, areaMm2 }) =>
+      from === `${id}.load` && assumed?.includes('areaMm2') !== true && ratingAmps > 1.5 * carries(areaMm2),
+  );
+  if (thin !== undefined) {
+    flaws.push({
+      weight: 'check',
+      message: `${name} is ${ratingAmps} A: the wire behind it, ${thin.areaMm2} mm², is thin for that.`,
+      at: thin.id,
+    });
+  }
+  return flaws;
+}
+
+/** Amps of the greatest usual fuse before a wire; three for one thinner than any listed. */
+const carries = (areaMm2: number) =>
+  Math.max(3, ...mostAmps.flatMap(([area, amps]) => (area <= areaMm2 ? [amps] : [])));
+
+function hasConsumer(part: Part): boolean {
+  return (kindOf(part).consumers?.(part, 12).length ?? 0) > 0;
+}
+
+function runningAmps(part: Part, nominalVolts: number): number {
+  const volts = (nominalVolts * 13.5) / 12;
+  switch (part.kind) {
+    case 'lamp':
+      return (part.watts * part.count) / volts;
+    case 'two-filament lamp':
+      return (part.watts[0] + part.watts[1]) / volts;
+    case 'motor':
+    case 'heater':
+    case 'solenoid':
+    case 'resistor':
+      return volts / part.ohms;
+    default:
+      return 0;
+  }
+}
+
+function wireFlaws({ sections }: Circuit): readonly DrawingFlaw[] {
+  return sections.flatMap(({ id, name, areaMm2, from, to }): readonly DrawingFlaw[] => {
+    if (from === to)
+      return [{ weight: 'stops', message: `${name} begins and ends at the same pin.`, at: id }];
+    return areaMm2 > mostAreaMm2
+      ? [
+          {
+            weight: 'check',
+            message: `${name}: ${areaMm2} mm² is thicker than any cable. Was it ${areaMm2 / 100} mm²?`,
+            at: id,
+          },
+        ]
+      : [];
+  });
+}
+
+/** What goes by a name that another has, and what sits in a cavity that another has. */
+function twice({ parts, sections }: Circuit): readonly DrawingFlaw[] {
+  const seen = new Map<string, string>();
+  const again = (key: string, id: string, message: (first: string) => string): readonly DrawingFlaw[] => {
+    const first = seen.get(key);
+    if (first === undefined) seen.set(key, id);
+    return first === undefined ? [] : [{ weight: 'check', message: message(first), at: id }];
+  };
+  return [
+    ...[...parts, ...sections].flatMap(({ id, name }) =>
+      again(`name ${name.toLowerCase()}`, id, (first) => `${first} and ${id} are both called “${name}”.`),
+    ),
+    ...parts.flatMap((part) =>
+      part.kind === 'fuse' || part.kind === 'relay'
+        ? again(
+            `cavity ${part.centre} ${part.cavity}`.toLowerCase(),
+            part.id,
+            (first) => `${first} and ${part.id} are both in cavity ${part.cavity} of ${part.centre}.`,
+          )
+        : [],
+    ),
+  ];
+}

@@ -1,0 +1,206 @@
+import type { Cursor } from './cursor';
+import type { PartDraft, PartFields } from './drafts';
+import { commanded } from './finishPart';
+import { pinRoleWords, readModulePin } from './modulePins';
+import { readAttribute, showsWords, styleWords } from './partAttributes';
+import type { Registry } from './registry';
+import type { KindWord, Named } from './vocabulary';
+import { kindWord, localName, namedBy } from './vocabulary';
+
+/** A part as a statement or a stop of a path names it, with the pins behind its name. */
+export interface Mention {
+  readonly part: PartDraft;
+  /** `30`, `30/87`; null where none is named. */
+  readonly pin: string | null;
+}
+
+/**
+ * Reads a part where it is named: by its kind and number, new or known (`fuse 5 20A`, `horn low`), or by its id or name
+ * (`K1.30`), with whatever is said of it.
+ * @throws {LineFlaw}
+ */
+export function readMention(cursor: Cursor, known: Registry, line: number): Mention {
+  const first = cursor.peek();
+  if (first === undefined || (first.kind !== 'word' && first.kind !== 'text')) {
+    throw cursor.flaw('What comes next? Expected a part, such as “relay K1” or “ground G1”.');
+  }
+  const word = first.kind === 'word' ? kindWord(first.text) : undefined;
+  const mention = word === undefined ? reference(cursor, known) : introduction(cursor, known, word, line);
+  const { part } = mention;
+  const before = { ...part.fields };
+  const taken = cursor.taken;
+  let pin = mention.pin;
+  for (;;) {
+    if (pin === null && cursor.isWord('pin') && cursor.peek(1)?.kind === 'word') {
+      cursor.next();
+      pin = cursor.word('a pin');
+    } else if (part.kind === 'module' && pin !== null && pinRoleWords.some((each) => cursor.isWord(each))) {
+      describePin(cursor, part, pin);
+    } else if (!readAttribute(cursor, part, known.volts())) break;
+  }
+  const changed = (Object.keys(before) as (keyof PartFields)[]).find(
+    (key) => typeof before[key] !== 'object' && before[key] !== part.fields[key],
+  );
+  if (changed !== undefined) {
+    const [was, now] = [before[changed], part.fields[changed]];
+    Object.assign(part.fields, before);
+    throw cursor.flawFrom(taken, `${part.name} says ${String(was)} elsewhere and ${String(now)} here.`);
+  }
+  return { part, pin };
+}
+
+function describePin(cursor: Cursor, { id, fields }: PartDraft, pin: string): void {
+  const pins = (fields.modulePins ??= []);
+  const read = readModulePin(cursor, pin, () => commanded(id, pin));
+  if (!pins.some((each) => each.pin === pin)) pins.push(read);
+}
+
+const idPattern = /^[A-Za-z0-9+_-]{1,40}$/;
+
+function introduction(cursor: Cursor, known: Registry, word: KindWord, line: number): Mention {
+  const taken = cursor.taken;
+  cursor.next();
+  if (word.word === 'fusible') cursor.takeWord('link');
+  const { words, pin } = label(cursor, word);
+  const quoted = cursor.text();
+  const at = () => {
+    const { from, to } = cursor.flawFrom(taken, '');
+    return { line, from, to };
+  };
+  const relayPin = word.kind === 'relay' && quoted === null && pin === null ? words[0] : undefined;
+  if (relayPin !== undefined && words.length === 1 && /^(30|85|86|87[ab]?)$/.test(relayPin)) {
+    const relays = known.relays();
+    if (known.find(`K${relayPin}`) === null && relays.length <= 1) {
+      const part = known.part(relays[0] ?? { id: 'K1', name: 'Relay K1' }, word, at());
+      return { part, pin: relayPin };
+    }
+  }
+  const named = nameOf(cursor, known, word, words, quoted, taken);
+  const found =
+    quoted === null
+      ? [named.id, named.name, words.join(' ')].map(known.find).find((each) => each?.kind === word.kind)
+      : known.byId(named.id);
+  if (found !== undefined && found !== null && found.kind !== word.kind) {
+    throw cursor.flawFrom(
+      taken,
+      `“${named.id}” is a ${found.kind} elsewhere: give this ${word.word} a name of its own.`,
+    );
+  }
+  // A part that is introduced further down is known by now; it is entered where it is first named.
+  const alias = word.kind === 'switch' && quoted === null ? words.join(' ') : '';
+  const part = known.part(found ?? named, found?.word ?? word, at(), alias);
+  return { part, pin };
+}
+
+function nameOf(
+  cursor: Cursor,
+  known: Registry,
+  word: KindWord,
+  words: readonly string[],
+  quoted: string | null,
+  taken: number,
+): Named {
+  if (quoted !== null) {
+    const id =
+      words.length === 0 ? localName(quoted) : words.length === 1 ? words[0]! : localName(words.join(' '));
+    if (!idPattern.test(id))
+      throw cursor.flawFrom(taken, `“${id}” cannot be a short name: use letters, digits, “-”, “_” or “+”.`);
+    if (quoted.trim() === '') throw cursor.flawFrom(taken, 'A name in quotes holds at least one letter.');
+    return { id, name: quoted };
+  }
+  const named = namedBy(word, words);
+  if (named !== null) return named;
+  if (word.kind === 'splice' || word.kind === 'ground') {
+    const id = known.freeName(word);
+    return { id, name: word.title === undefined ? id : `${word.title} ${id}` };
+  }
+  throw cursor.flawFrom(taken, `Which ${word.word}? Give its number: “${word.word} ${word.letter ?? ''}5”.`);
+}
+
+/** Words that end a part's name because they say something of it. */
+function isKeyword(text: string, { kind }: KindWord): boolean {
+  const lower = text.toLowerCase();
+  if (lower === 'at' || lower === 'pin') return true;
+  switch (kind) {
+    case 'fuse':
+      return lower === 'in' || styleWords.some(([word]) => word === lower);
+    case 'relay':
+      return ['in', 'diode', 'solid-state'].includes(lower);
+    case 'switch':
+      return lower === 'moves';
+    case 'connector':
+      return lower === 'pins' || lower === 'halves';
+    case 'two-filament lamp':
+      return (
+        lower === 'uses' || /^[\d.,]+\/[\d.,]+W?$/i.test(text) || showsWords.some(([word]) => word === lower)
+      );
+    case 'lamp':
+    case 'motor':
+    case 'heater':
+    case 'solenoid':
+    case 'resistor':
+      return showsWords.some(([word]) => word === lower);
+    default:
+      return false;
+  }
+}
+
+/** The words of a part's name behind its kind, and the pin that its last word carries. */
+function label(cursor: Cursor, word: KindWord): { words: readonly string[]; pin: string | null } {
+  const words: string[] = [];
+  for (let token = cursor.peek(); token?.kind === 'word'; token = cursor.peek()) {
+    if (isKeyword(token.text, word) || cursor.peek(1)?.kind === '=') break;
+    const before = cursor.taken;
+    const quantity = cursor.quantity();
+    cursor.backTo(before);
+    // `X2` is a name, but for lamps, where it is how many.
+    const named = quantity?.unit === 'none' || (quantity?.unit === 'times' && word.kind !== 'lamp');
+    if (quantity !== null && (!named || quantity.assumed)) break;
+    const rated = word.kind === 'fuse' || word.kind === 'fusible link' || word.kind === 'breaker';
+    if (quantity !== null && words.length > 0 && rated) break;
+    cursor.next();
+    const dot = token.text.indexOf('.');
+    if (dot >= 0) {
+      if (dot > 0) words.push(token.text.slice(0, dot));
+      return { words, pin: token.text.slice(dot + 1) };
+    }
+    words.push(token.text);
+  }
+  return { words, pin: null };
+}
+
+/** A part by its id or name: the longest run of words that is one. */
+function reference(cursor: Cursor, known: Registry): Mention {
+  const taken = cursor.taken;
+  const quoted = cursor.text();
+  if (quoted !== null) {
+    const part = known.find(quoted);
+    if (part === null) throw cursor.flawFrom(taken, unknown(quoted, known));
+    const after = cursor.peek();
+    const pinned = after?.kind === 'word' && after.text.startsWith('.');
+    if (pinned) cursor.next();
+    return { part, pin: pinned ? after.text.slice(1) : null };
+  }
+  const words: string[] = [];
+  for (let ahead = 0; cursor.peek(ahead)?.kind === 'word'; ahead++) words.push(cursor.peek(ahead)!.text);
+  for (let count = words.length; count > 0; count--) {
+    const text = words.slice(0, count).join(' ');
+    // A pin stands behind the last word.
+    const dot = words[count - 1]!.includes('.') ? text.indexOf('.') : -1;
+    const whole = text.includes('.') ? null : known.find(text);
+    const part = whole ?? (dot > 0 ? known.find(text.slice(0, dot)) : null);
+    if (part === null) continue;
+    for (let n = 0; n < count; n++) cursor.next();
+    return { part, pin: whole === null ? text.slice(dot + 1) : null };
+  }
+  for (let n = 0; n < words.length; n++) cursor.next();
+  throw cursor.flawFrom(taken, unknown(words.join(' '), known));
+}
+
+const shownNames = 6;
+
+function unknown(text: string, known: Registry): string {
+  const names = known.names().slice(0, shownNames).join(', ');
+  const there = names === '' ? '' : ` Known so far: ${names}.`;
+  return `“${text}” is no part yet: say what it is first, such as “lamp ${text.split('.')[0]}”.${there}`;
+}

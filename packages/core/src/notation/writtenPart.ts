@@ -1,0 +1,225 @@
+import type { Circuit } from '../circuit/circuit';
+import type { Part } from '../parts/part';
+import type { AssumedOfPart } from '../parts/partKind';
+import { writtenModulePin } from './modulePins';
+import { namedFigures, relayPinWords, showsWords, styleWords } from './partAttributes';
+import { usual, usualCavity } from './finishPart';
+import { writtenQuantity } from './quantities';
+import { quotedText } from './tokens';
+import type { KindWord } from './vocabulary';
+import { kindWords, namedBy } from './vocabulary';
+
+/** How much is written: what the reader would not find by itself, relay pins too, or everything. */
+export type Fullness = 'short' | 'with relay pins' | 'spelled out';
+
+/** A part as a statement of its own. */
+export function writtenPart(part: Part, circuit: Circuit, fullness: Fullness): string {
+  const list = listOf(part);
+  const head = fullness === 'spelled out' ? fullHead(part) : headOf(part);
+  const words = [...head, ...attributesOf(part, circuit, fullness)];
+  return `${words.join(' ')}${list === null ? '' : `: ${list}`}`;
+}
+
+/** A part where a path first names it, with the pins that the path takes. */
+export function writtenPartIn(part: Part, circuit: Circuit, pin: string, fullness: Fullness): string {
+  const head = headOf(part);
+  const last = head.at(-1)!;
+  const joins = head.length > 1 && !last.endsWith('"');
+  const pinned = pin === '' ? head : joins ? [...head.slice(0, -1), `${last}.${pin}`] : [...head, 'pin', pin];
+  return [...pinned, ...attributesOf(part, circuit, fullness)].join(' ');
+}
+
+/** Whether a part has a list behind a colon, which no path holds. */
+export function needsStatement(part: Part): boolean {
+  if (part.kind === 'module') return true;
+  if (part.kind !== 'switch') return false;
+  return part.legs.length > 1 || part.legs[0]?.a !== '1' || part.legs[0].b !== '2' || !plainSwitch(part);
+}
+
+/** Whether a switch is closed in the one position of its own control that is not the resting one. */
+function plainSwitch({ id, name, control, legs }: Extract<Part, { kind: 'switch' }>): boolean {
+  const [word] = headOf({ id, name, kind: 'switch', control, legs, place: '' });
+  const on = word === 'button' ? 'pressed' : 'on';
+  return (
+    word !== 'ignition' && control === id && legs[0]?.closedIn.length === 1 && legs[0].closedIn[0] === on
+  );
+}
+
+/** Kind, id and name, as short as they give the same part. */
+function headOf({ kind, id, name }: Part): readonly string[] {
+  const words = kindWords.filter((each) => each.kind === kind && each.word !== 'fusible');
+  for (const word of words) {
+    for (const label of labelsOf(word, id, name)) {
+      const named = namedBy(word, label);
+      if (named?.id === id && named.name === name) return [word.word, ...label];
+    }
+  }
+  return fullHead({ kind, id, name });
+}
+
+function fullHead({ kind, id, name }: Pick<Part, 'kind' | 'id' | 'name'>): readonly string[] {
+  return [kindWords.find((each) => each.kind === kind)!.word, id, quotedText(name)];
+}
+
+/** Ways in which a part's words may have been written that would give this id and name. */
+function labelsOf(
+  { word, letter, title = '' }: KindWord,
+  id: string,
+  name: string,
+): readonly (readonly string[])[] {
+  const plain = /^[\p{L}\d][\p{L}\d-]*$/u;
+  const rest = name.toLowerCase().startsWith(`${title.toLowerCase()} `) ? name.slice(title.length + 1) : name;
+  const tail = name.toLowerCase().endsWith(` ${word}`) ? name.slice(0, -word.length - 1) : null;
+  const number = letter !== undefined && id.startsWith(letter) ? id.slice(letter.length) : id;
+  const labels = [
+    [number],
+    [id],
+    rest.split(' '),
+    rest.toLowerCase().split(' '),
+    [],
+    ...(tail === null ? [] : [tail.split(' '), tail.toLowerCase().split(' ')]),
+  ];
+  return labels.filter((label) => label.every((each) => plain.test(each) && !isReserved(each)));
+}
+
+/** Words that would not be read as part of a name. */
+function isReserved(word: string): boolean {
+  const lower = word.toLowerCase();
+  return (
+    ['at', 'in', 'pin', 'pins', 'moves', 'uses', 'halves', 'diode', 'solid-state', 'link'].includes(lower) ||
+    showsWords.some(([each]) => each === lower) ||
+    styleWords.some(([each]) => each === lower) ||
+    /^(30|8[567]|87[ab])$/.test(lower)
+  );
+}
+
+function attributesOf(part: Part, { nominalVolts }: Circuit, fullness: Fullness): readonly string[] {
+  const spelled = fullness === 'spelled out';
+  const mark = (field: AssumedOfPart) => part.assumed?.includes(field) === true;
+  const figure = (field: AssumedOfPart, value: number, unit: 'A' | 'W' | 'Ω') =>
+    mark(field) && !spelled ? [] : [writtenQuantity(value, unit, mark(field))];
+  const own = ((): readonly string[] => {
+    switch (part.kind) {
+      case 'battery':
+        return [writtenQuantity(part.volts, 'V'), writtenQuantity(part.internalOhms, 'Ω')].filter(
+          (_each, i) =>
+            spelled ||
+            (i === 0
+              ? part.volts !== usual.batteryVolts(nominalVolts)
+              : part.internalOhms !== usual.batteryOhms),
+        );
+      case 'fuse':
+        return [
+          ...figure('ratingAmps', part.ratingAmps, 'A'),
+          ...(part.style === usual.style && !spelled
+            ? []
+            : [styleWords.find(([, style]) => style === part.style)![0]]),
+          ...boxOf(part, spelled),
+        ];
+      case 'fusible link':
+      case 'breaker':
+        return figure('ratingAmps', part.ratingAmps, 'A');
+      case 'relay':
+        return [
+          ...figure('coilOhms', part.coilOhms, 'Ω'),
+          ...relayWords(part, fullness !== 'short'),
+          ...boxOf(part, spelled),
+        ];
+      case 'lamp':
+        return [
+          ...figure('watts', part.watts, 'W'),
+          ...(part.count === 1 ? [] : [writtenQuantity(part.count, 'times')]),
+        ];
+      case 'two-filament lamp':
+        return [
+          ...(mark('watts') && !spelled
+            ? []
+            : [writtenQuantity(part.watts[0], 'W', mark('watts')), writtenQuantity(part.watts[1], 'W')]),
+          'uses',
+          ...part.uses.map(quotedText),
+        ];
+      case 'motor':
+      case 'heater':
+      case 'solenoid':
+      case 'resistor':
+        return figure('ohms', part.ohms, 'Ω');
+      case 'potentiometer':
+        return [
+          ...figure('ohms', part.ohms, 'Ω'),
+          ...(part.share === usual.share ? [] : [`share=${part.share}`]),
+        ];
+      case 'connector':
+        return [
+          ...(part.halves[0] === usual.halves[0] && part.halves[1] === usual.halves[1] && !spelled
+            ? []
+            : ['halves', ...part.halves.map(quotedText)]),
+          // Last: it takes all words that follow.
+          ...['pins', ...part.cavities],
+        ];
+      case 'module':
+        return part.drawAmps === undefined ? [] : [writtenQuantity(part.drawAmps, 'A')];
+      default:
+        return [];
+    }
+  })();
+  const shows =
+    'shows' in part && part.shows !== undefined
+      ? [showsWords.find(([, each]) => each === part.shows)![0]]
+      : [];
+  const place = mark('place') && !spelled ? [] : ['at', `${mark('place') ? '~' : ''}${part.place}`];
+  const price = part.price === undefined ? [] : [`price=${part.price}`];
+  // A switch with its control by name, or a relay: `moves` and pins stand before what follows.
+  const moves = part.kind === 'switch' && !ownsIts(part, spelled) ? ['moves', part.control] : [];
+  return [...place, ...shows, ...price, ...moves, ...own];
+}
+
+/** Whether a switch's control is the one that it would have anyway. */
+function ownsIts({ id, name, control }: Extract<Part, { kind: 'switch' }>, spelled: boolean): boolean {
+  if (spelled) return false;
+  const [word] = headOf({ id, name, kind: 'switch', control, legs: [], place: '' });
+  return word !== 'ignition' ? control === id : control === 'key';
+}
+
+function boxOf(
+  { id, centre, cavity }: Extract<Part, { kind: 'fuse' | 'relay' }>,
+  spelled: boolean,
+): readonly string[] {
+  if (!spelled && centre === usual.centre && cavity === usualCavity(id)) return [];
+  return ['in', quotedText(centre), quotedText(cavity)];
+}
+
+function relayWords(part: Extract<Part, { kind: 'relay' }>, withPins: boolean): readonly string[] {
+  const { pins, coilBand, suppressionDiode, solidState, footprint } = part;
+  const roles = Object.entries(relayPinWords).flatMap(([word, role]) =>
+    pins[role] === undefined || !withPins
+      ? []
+      : [`${word}=${/^[\w-]+$/.test(pins[role]) ? pins[role] : quotedText(pins[role])}`],
+  );
+  const flag = (word: string, value: boolean | undefined) =>
+    value === undefined ? [] : [value ? word : `${word}=no`];
+  const figures = Object.entries(namedFigures).flatMap(([word, { field, unit }]) => {
+    const value =
+      field === 'leastOhms'
+        ? coilBand?.leastOhms
+        : field === 'mostOhms'
+          ? coilBand?.mostOhms
+          : (part as unknown as Record<string, number | undefined>)[field];
+    return field === 'price' || value === undefined || unit === 'none'
+      ? []
+      : [`${word}=${writtenQuantity(value, unit)}`];
+  });
+  return [
+    ...roles,
+    ...flag('diode', suppressionDiode),
+    ...flag('solid-state', solidState),
+    ...figures,
+    ...(footprint === undefined ? [] : [`footprint=${quotedText(footprint)}`]),
+  ];
+}
+
+/** What stands behind a part's colon. */
+function listOf(part: Part): string | null {
+  if (part.kind === 'module') return part.pins.map(writtenModulePin).join(', ');
+  if (part.kind !== 'switch') return null;
+  return part.legs.map(({ a, b, closedIn }) => [`${a}/${b}`, 'in', ...closedIn].join(' ')).join(', ');
+}

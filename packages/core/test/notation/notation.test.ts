@@ -1,0 +1,258 @@
+import fc from 'fast-check';
+import type { Circuit } from '../../src/circuit/circuit';
+import { assumedOfWire } from '../../src/circuit/circuit';
+import { checkCircuit } from '../../src/circuit/checkCircuit';
+import { inspectCircuit } from '../../src/circuit/inspectCircuit';
+import { withControl } from '../../src/circuit/operatingState';
+import { restingState } from '../../src/circuit/restingState';
+import { partById } from '../../src/circuit/terminals';
+import { readNotation } from '../../src/notation/readNotation';
+import { notationFromWireList, wireListLosses, wireListRows } from '../../src/notation/wireList';
+import { writeNotation } from '../../src/notation/writeNotation';
+import { assumedOfPart } from '../../src/parts/partKind';
+import { assess } from '../../src/job/assess';
+import { foldJob } from '../../src/job/foldJob';
+import { createPredictor } from '../../src/suspicion/predictor';
+import { seededRandom } from '../../src/units/seededRandom';
+import { library, minibus } from '../library';
+import { families } from '../realistic/families';
+import { hornText } from './horn';
+
+const read = (text: string): Circuit => {
+  const { circuit, flaws } = readNotation(text);
+  expect(flaws).toEqual([]);
+  return circuit;
+};
+const messages = (text: string) =>
+  readNotation(text).flaws.map(({ line, message }) => `${line + 1}: ${message}`);
+
+/** Circuits of every realistic family, with any name and colour, some figures assumed, parts in any order. */
+const anyCircuit = fc
+  .record({
+    family: fc.nat({ max: families.length - 1 }),
+    seed: fc.nat({ max: 10_000 }),
+    names: fc.array(fc.string({ unit: 'grapheme', minLength: 1, maxLength: 20 }), {
+      minLength: 4,
+      maxLength: 4,
+    }),
+    marked: fc.array(fc.subarray([...assumedOfPart]), { minLength: 3, maxLength: 3 }),
+    markedWires: fc.array(fc.subarray([...assumedOfWire]), { minLength: 3, maxLength: 3 }),
+    turn: fc.nat({ max: 50 }),
+  })
+  .map(({ family, seed, names, marked, markedWires, turn }): Circuit => {
+    const circuit = families[family]!.draw(seededRandom(seed));
+    const turned = [
+      ...circuit.parts.slice(turn % circuit.parts.length),
+      ...circuit.parts.slice(0, turn % circuit.parts.length),
+    ];
+    const named = (i: number, before: string) =>
+      i % 3 === 0 ? names[i % 4]!.replace(/[\r\n\u2028\u2029]/g, ' ').trim() || before : before;
+    return {
+      ...circuit,
+      name: named(0, circuit.name),
+      parts: turned.map((part, i) => {
+        const fields = marked[i % 3]!.filter((field) => field === 'place' || field in part);
+        return { ...part, name: named(i, part.name), ...(fields.length === 0 ? {} : { assumed: fields }) };
+      }),
+      sections: circuit.sections.map((section, i) => {
+        const fields = markedWires[i % 3]!;
+        return {
+          ...section,
+          colour: named(i + 1, section.colour),
+          ...(fields.length === 0 ? {} : { assumed: fields }),
+        };
+      }),
+    };
+  });
+
+test('any circuit written as text and read again is the same', () => {
+  fc.assert(
+    fc.property(anyCircuit, (circuit) => {
+      expect(read(writeNotation(circuit))).toEqual(circuit);
+    }),
+    { seed: 1, numRuns: 150 },
+  );
+});
+
+test('what a wire list carries of any circuit comes back from it, and it says what it does not carry', () => {
+  fc.assert(
+    fc.property(anyCircuit, (circuit) => {
+      const { circuit: back, flaws } = readNotation(notationFromWireList(wireListRows(circuit)).text);
+      expect(flaws).toEqual([]);
+      expect(back.sections).toEqual(circuit.sections);
+      const byId = new Map(circuit.parts.map((part) => [part.id, part]));
+      for (const part of back.parts) expect(part).toEqual(byId.get(part.id));
+      const lost = circuit.parts.length > back.parts.length;
+      expect(wireListLosses(circuit).some((each) => each.startsWith('parts without a wire'))).toBe(lost);
+    }),
+    { seed: 2, numRuns: 60 },
+  );
+});
+
+test('the demo is written shortly: names and pins that the reader finds itself are left out', () => {
+  for (const circuit of [library, minibus]) {
+    const text = writeNotation(circuit);
+    expect(read(text)).toEqual(circuit);
+    expect(text.length).toBeLessThan(0.6 * JSON.stringify(circuit).length);
+  }
+});
+
+test('a horn circuit takes fewer than 300 characters, and works as a horn does', () => {
+  expect(hornText.length).toBeLessThan(300);
+  const circuit = read(hornText);
+  expect(checkCircuit(circuit)).toEqual([]);
+  expect(inspectCircuit(circuit)).toEqual([]);
+  const { predict } = createPredictor(circuit, []);
+  const works = (position: string) =>
+    predict(
+      withControl(restingState(circuit), 'button-horn', position),
+      { instrument: 'load', at: 'horn-low' },
+      null,
+    );
+  expect(works('pressed')).not.toEqual(works('released'));
+  expect(read(writeNotation(circuit))).toEqual(circuit);
+});
+
+test('what was not written is assumed and marked, and a reading far from a guess blames no part', () => {
+  const circuit = read(hornText);
+  expect(partById(circuit, 'F5').assumed).toEqual(['place']);
+  expect(partById(circuit, 'K1').assumed).toEqual(['place', 'coilOhms']);
+  expect(circuit.sections.every(({ assumed }) => assumed?.length === 4)).toBe(true);
+  // Both horns to ground through their feed; half the ohms that were given, or guessed.
+  const blamed = (of: Circuit) => {
+    const test = { instrument: 'ohmmeter', at: 'horn-low.1' } as const;
+    const state = { ...restingState(of), batteryConnected: false };
+    const value = { kind: 'number', value: 0.7 } as const;
+    const event = {
+      id: 'r',
+      author: '',
+      at: '2026-01-01T00:00:00Z',
+      type: 'reading-taken',
+      test,
+      state,
+      value,
+      typed: '0.7',
+    } as const;
+    const { suspects } = assess(createPredictor(of), foldJob(of, [event])).suspicion;
+    const horns = suspects.filter(({ id }) => id === 'horn-low' || id === 'horn-high');
+    return horns.reduce((sum, { probability }) => sum + probability, 0);
+  };
+  const guessed = read(hornText.replace(/ 5A/g, ''));
+  expect(partById(guessed, 'horn-low').assumed).toEqual(['place', 'ohms']);
+  expect(blamed(circuit)).toBeGreaterThan(0.2);
+  expect(blamed(guessed)).toBeLessThan(0.5 * blamed(circuit));
+});
+
+test('numbers are understood in the ways in which they are printed', () => {
+  const one = (text: string) => {
+    const { parts, sections } = read(text);
+    return {
+      parts: parts.map((part) => ({ ...part, assumed: [] })),
+      areas: sections.map((each) => [each.areaMm2, each.lengthMetres]),
+    };
+  };
+  const plain = one('battery > (1.5 2m) fuse 5 20A > relay K1 90Ω');
+  for (const same of [
+    'battery > (1,5 200cm) fuse 5 20 A > relay K1 90 ohms',
+    'BATTERY -> (1.5mm2 2 m) Fuse 5 20a → relay K1 0.09k',
+    'battery>(2m 1.5 mm²)fuse 5 20>relay K1 90R',
+  ]) {
+    expect(one(same)).toEqual(plain);
+  }
+  // ASTM B258: 18 AWG is 0.823 mm².
+  expect(read('battery > (18AWG 10ft RD/YE) fuse 1').sections[0]).toMatchObject({
+    areaMm2: 0.823,
+    lengthMetres: 3.048,
+    colour: 'RD/YE',
+  });
+  expect(partById(read('battery > lamp a 54W > ground'), 'lamp-a')).toMatchObject({ watts: 54 });
+  expect(partById(read('battery > heater 135W > ground'), 'heater')).toMatchObject({ ohms: 1.35 });
+});
+
+test('the pins that the paths use say how a relay is turned and numbered', () => {
+  const pins = (text: string) => (partById(read(text), 'K1') as { pins?: unknown }).pins;
+  expect(pins('battery > relay K1.30\nK1.86 > ground')).toEqual({
+    supply: '30',
+    normallyOpen: '87',
+    coilFeed: '86',
+    coilCommand: '85',
+  });
+  expect(pins('battery > relay K1.87\nK1.30 > lamp > ground\nbattery > K1.85')).toEqual({
+    supply: '87',
+    normallyOpen: '30',
+    coilFeed: '85',
+    coilCommand: '86',
+  });
+  expect(pins('battery > relay K1.3\nbattery > K1.1\nK1.4 > lamp > ground')).toMatchObject({
+    supply: '3',
+    normallyOpen: '5',
+    coilFeed: '1',
+    normallyClosed: '4',
+  });
+  expect(pins('battery > relay 30\nrelay 87 > lamp > ground')).toBeDefined();
+});
+
+test('a path finds its way through connectors, switches, coils and modules', () => {
+  const circuit = read(`
+battery > fuse 1 10A > connector C7 > lamp a > C7.2 > ground G1
+ignition IGN.15 > relay K1.86
+K1.85 > module M1.4
+M1.1 supply
+M1.9 > switch door > G1
+M1.2 > G1
+fuse 1 > M1.1`);
+  expect(circuit.sections.map(({ from, to }) => `${from} ${to}`)).toEqual([
+    'BAT.+ F1.feed',
+    'F1.load C7.1a',
+    'C7.1b lamp-a.1',
+    // On its way back from the load it comes from the load's side.
+    'lamp-a.2 C7.2b',
+    'C7.2a G1.x',
+    'IGN.15 K1.coilFeed',
+    'K1.coilCommand M1.4',
+    'M1.9 switch-door.1',
+    'switch-door.2 G1.x',
+    'M1.2 G1.x',
+    'F1.load M1.1',
+  ]);
+  expect((partById(circuit, 'M1') as { pins?: unknown }).pins).toEqual([
+    { pin: '1', role: 'supply' },
+    { pin: '4', role: 'low-side output', drivenWhen: { control: 'M1-4', is: 'on' } },
+    { pin: '9', role: 'input', pull: 'up' },
+    { pin: '2', role: 'ground' },
+  ]);
+  expect(circuit.controls.map(({ id }) => id)).toEqual(['key', 'switch-door', 'M1-4']);
+});
+
+test('what cannot be read is told at its place, and the rest stands', () => {
+  expect(messages('battery > fuse 5 20A\nF5 > K9.30')).toEqual([
+    expect.stringContaining('2: “K9.30” is no part yet'),
+  ]);
+  expect(messages('fuse 5 20A\nfuse 5 15A')).toEqual(['2: Fuse 5 says 20 elsewhere and 15 here.']);
+  expect(messages('battery > relay K1.31')).toEqual(['1: Relay K1 has no pin “31”.']);
+  expect(messages('module M1: 1 feed')[0]).toContain('What does pin 1 do?');
+  expect(messages('battery > lamp "a')).toEqual([expect.stringContaining('not closed')]);
+  expect(messages('fuse > lamp')).toEqual(['1: Which fuse? Give its number: “fuse F5”.']);
+  expect(messages('48 V')[0]).toContain('Expected a path');
+  expect(readNotation('battery > fuse 5 20A >\nbattery.- > ground').circuit.sections).toHaveLength(2);
+});
+
+test('no text makes the reader fail, and lines that are whole stand whatever is typed after them', () => {
+  const lines = writeNotation(minibus).split('\n');
+  const whole = lines.length - 1;
+  const sections = readNotation(lines.slice(0, whole).join('\n')).circuit.sections.length;
+  fc.assert(
+    fc.property(fc.string({ unit: 'binary', maxLength: 60 }), fc.nat(), (typed, at) => {
+      const cut = lines
+        .slice(0, whole)
+        .join('\n')
+        .slice(0, at % 3000);
+      expect(() => readNotation(`${cut}${typed}`)).not.toThrow();
+      const comment = readNotation(
+        `${lines.slice(0, whole).join('\n')}\n#${typed.replace(/[\r\n\u2028\u2029]/g, ' ')}`,
+      );
+      expect(comment.circuit.sections).toHaveLength(sections);
+    }),
+    { seed: 3, numRuns: 200 },
+  );
+});
