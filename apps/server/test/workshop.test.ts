@@ -1,7 +1,8 @@
+import type { Workshop } from '@grim-lantern/contract';
 import { randomUUID } from 'node:crypto';
 import { loadDemo } from '../src/demo';
 import type { TestServer } from './testServer';
-import { demo, demoRoot, testServer } from './testServer';
+import { demo, demoRoot, libraryCircuit, testServer } from './testServer';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -175,5 +176,61 @@ describe('what was found out about a relay', () => {
       expect((await add(randomUUID(), body).expect(status)).body).toMatchObject({ field });
     }
     expect(await listed()).toHaveLength(before);
+  });
+});
+
+describe('revisions of a circuit', () => {
+  const vehicleId = demo.circuits[0]!.vehicleId;
+  const drawn = { author: demo.technicians[0]!.id, at: '2026-11-24T08:00:00.000Z', why: 'a splice found' };
+  const add = (record: object) => server.http.post('/api/circuits').send(record);
+  const listed = async () =>
+    ((await server.http.get('/api/workshop')).body as Workshop).circuits.map(({ id, revision, latest }) => ({
+      id,
+      revision,
+      latest,
+    }));
+
+  test('one follows another, is stored as it was written, and the list says which is the last', async () => {
+    const [first, second] = [randomUUID(), randomUUID()];
+    await add({ id: first, vehicleId, circuit: libraryCircuit }).expect(200);
+    const changed = { ...libraryCircuit, name: 'Saloon lighting, mended' };
+    const record = {
+      id: second,
+      vehicleId,
+      circuit: changed,
+      follows: first,
+      source: '# as typed\n12 V',
+      drawn,
+    };
+    await add(record).expect(200);
+    await add(record).expect(200);
+    expect((await server.http.get(`/api/circuits/${second}`)).body).toEqual(record);
+    expect(await listed()).toEqual(
+      expect.arrayContaining([
+        { id: first, revision: 1, latest: second },
+        { id: second, revision: 2, latest: second },
+      ]),
+    );
+  });
+
+  test('of two at once one is stored, and the other is told; nothing of either is lost', async () => {
+    const first = randomUUID();
+    await add({ id: first, vehicleId, circuit: libraryCircuit }).expect(200);
+    const answers = await Promise.all(
+      ['one', 'other'].map((name) =>
+        add({ id: randomUUID(), vehicleId, circuit: { ...libraryCircuit, name }, follows: first, drawn }),
+      ),
+    );
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
+    expect(answers.find(({ status }) => status === 409)?.body).toMatchObject({ code: 'circuit/followed' });
+  });
+
+  test('it follows one that is there, of its own vehicle, by a technician of the workshop', async () => {
+    const other = demo.circuits.find((each) => each.vehicleId !== vehicleId)!;
+    const record = { id: randomUUID(), vehicleId, circuit: libraryCircuit };
+    await add({ ...record, follows: randomUUID() }).expect(404);
+    await add({ ...record, follows: other.id }).expect(422);
+    await add({ ...record, drawn: { ...drawn, author: randomUUID() } }).expect(422);
+    expect((await listed()).some(({ id }) => id === record.id)).toBe(false);
   });
 });

@@ -32,8 +32,31 @@ export const newJobSchema = z.strictObject({
   complaint: longText,
 });
 
-export const circuitRecordSchema = z.strictObject({ id, vehicleId: id, circuit: circuitSchema });
-export const circuitSummarySchema = z.object({ id, name: shortText, vehicle: vehicleSchema });
+/** One revision of a circuit. It never changes: a change is a revision that follows it. */
+export const circuitRecordSchema = z.strictObject({
+  id,
+  vehicleId: id,
+  circuit: circuitSchema,
+  /** The notation as it was typed, remarks and all, where the circuit was written. */
+  source: z.string().max(200_000, 'Expected at most 200,000 characters.').optional(),
+  /** The revision that this one changes; absent for a first one. */
+  follows: id.optional(),
+  /** Who drew it, when, and why; absent for what was imported. */
+  drawn: z
+    .strictObject({ author: id, at: z.iso.datetime({ offset: true }), why: z.string().max(400) })
+    .optional(),
+});
+
+/** A revision in the workshop's list. */
+export const circuitSummarySchema = z.object({
+  id,
+  name: shortText,
+  vehicle: vehicleSchema,
+  /** From 1, along what it follows. */
+  revision: z.number().int().min(1),
+  /** The last revision of the same circuit: itself, where nothing follows it. */
+  latest: id,
+});
 
 export const workshopSchema = z.object({
   name: shortText,
@@ -250,10 +273,14 @@ export const routes = {
   addCircuit: {
     method: 'post',
     path: '/api/circuits',
-    summary: 'Add a circuit document to a vehicle',
+    summary: 'Add a circuit to a vehicle, or a revision that follows another',
     body: circuitRecordSchema,
     reply: circuitRecordSchema,
-    refusals: { ...badBody, ...notFound },
+    refusals: {
+      ...badBody,
+      ...notFound,
+      409: 'The id is taken by something else, or another revision follows the same one already.',
+    },
   },
   circuit: {
     method: 'get',

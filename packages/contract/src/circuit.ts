@@ -1,5 +1,13 @@
 import type { Circuit, Condition, Part } from '@grim-lantern/core';
-import { assumedOfPart, assumedOfWire, checkCircuit, footprintIds, fuseStyles, mostSections, showsItself } from '@grim-lantern/core';
+import {
+  assumedOfPart,
+  assumedOfWire,
+  checkCircuit,
+  footprintIds,
+  fuseStyles,
+  mostSections,
+  showsItself,
+} from '@grim-lantern/core';
 import { z } from 'zod';
 import { localId, shortText, terminal } from './text';
 

@@ -45,12 +45,17 @@ export class RelayEntryRow extends Model<
   declare document: Pick<RelayEntry, 'centre' | 'cavity' | 'entry'>;
 }
 
-class CircuitRow extends Model<InferAttributes<CircuitRow>, InferCreationAttributes<CircuitRow>> {
+export class CircuitRow extends Model<InferAttributes<CircuitRow>, InferCreationAttributes<CircuitRow>> {
   declare workshopId: string;
   declare id: string;
   declare vehicleId: string;
   declare name: string;
   declare document: Circuit;
+  declare follows: CreationOptional<string | null>;
+  declare source: CreationOptional<string | null>;
+  declare authorId: CreationOptional<string | null>;
+  declare drawnAt: CreationOptional<Date | null>;
+  declare why: CreationOptional<string | null>;
 }
 
 export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttributes<JobRow>> {
@@ -173,6 +178,11 @@ function houseModels(sequelize: Sequelize): Omit<Models, 'Job' | 'JobEvent' | 'T
         vehicleId: uuid(),
         name: text(),
         document: { type: DataTypes.JSONB, allowNull: false },
+        follows: DataTypes.UUID,
+        source: DataTypes.TEXT,
+        authorId: DataTypes.UUID,
+        drawnAt: DataTypes.DATE,
+        why: DataTypes.TEXT,
       },
       options('circuits'),
     ),

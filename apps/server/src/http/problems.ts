@@ -25,6 +25,14 @@ const problems = {
     status: 409,
     message: 'This id belongs to another circuit already: expected a new one.',
   },
+  'circuit/followed': {
+    status: 409,
+    message: 'Somebody has saved a newer revision of this circuit: look at it, then save yours after it.',
+  },
+  'circuit/other-vehicle': {
+    status: 422,
+    message: 'A revision belongs to the vehicle of the one that it follows.',
+  },
   'job/id-taken': { status: 409, message: 'This id belongs to another job already.' },
   'event/id-taken': {
     status: 409,

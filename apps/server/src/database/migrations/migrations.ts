@@ -4,6 +4,7 @@ import { techniciansKit } from './0003-technicians-kit';
 import { fuseCentres } from './0004-fuse-centres';
 import { relayEntries } from './0005-relay-entries';
 import { traces } from './0006-traces';
+import { circuitRevisions } from './0007-circuit-revisions';
 import type { Migration } from './migration';
 
 /** Every step, oldest first. */
@@ -14,4 +15,5 @@ export const migrations: readonly Migration[] = [
   fuseCentres,
   relayEntries,
   traces,
+  circuitRevisions,
 ];
