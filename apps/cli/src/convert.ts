@@ -17,22 +17,14 @@ export function convert(
   circuit: Circuit,
   to: string,
 ): { readonly text: string; readonly losses: readonly string[] } {
-  const form = forms.find((each) => each === to);
-  switch (form) {
-    case 'text':
-      return { text: writeNotation(circuit), losses: [] };
-    case 'json':
-      return { text: `${JSON.stringify(circuit, null, 2)}\n`, losses: [] };
-    case 'csv': {
-      const rows = wireListRows(circuit).map((row) => [...row]);
-      return { text: `${Papa.unparse(rows)}\n`, losses: wireListLosses(circuit) };
-    }
-    case 'spice': {
-      const { network, solve } = stateSolver(circuit, restingState(circuit));
-      const { joined, floating } = solve(null);
-      return { text: spiceNetlist(network, joined, floating), losses: [] };
-    }
-    default:
-      throw new CliProblem(`--to: Expected one of ${forms.join(', ')}.`, 2);
+  if (to === 'text') return { text: writeNotation(circuit), losses: [] };
+  if (to === 'json') return { text: `${JSON.stringify(circuit, null, 2)}\n`, losses: [] };
+  if (to === 'csv') {
+    const rows = wireListRows(circuit).map((row) => [...row]);
+    return { text: `${Papa.unparse(rows)}\n`, losses: wireListLosses(circuit) };
   }
+  if (to !== 'spice') throw new CliProblem(`--to: Expected one of ${forms.join(', ')}.`, 2);
+  const { network, solve } = stateSolver(circuit, restingState(circuit));
+  const { joined, floating } = solve(null);
+  return { text: spiceNetlist(network, joined, floating), losses: [] };
 }

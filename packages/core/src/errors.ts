@@ -6,6 +6,7 @@ export type CoreErrorCode =
   | 'circuit/ohms'
   | 'circuit/too-large'
   | 'circuit/overlay'
+  | 'notation/line'
   | 'solver/singular'
   | 'solver/structure'
   | 'solver/no-convergence'

@@ -1,10 +1,28 @@
 export { checkCircuit } from './circuit/checkCircuit';
 export { assumedOfWire } from './circuit/circuit';
+export { colourNotGiven } from './notation/assumedWire';
 export { assumedOfPart } from './parts/partKind';
+export type { AssumedOfPart } from './parts/partKind';
 export { readNotation } from './notation/readNotation';
 export type { ReadNotation } from './notation/readNotation';
 export type { NotationFlaw } from './notation/tokens';
 export { writeNotation } from './notation/writeNotation';
+export type { GrowChoice, Grown, Growth } from './notation/grow';
+export { growChoices, grownText, isFeedEnd, joinedText, nextName, stopAt } from './notation/grow';
+export {
+  notationAfter,
+  renamedNotation,
+  withPart,
+  withSection,
+  withoutPart,
+  withoutSection,
+} from './notation/editCircuit';
+export type { Starter } from './notation/starters';
+export { starters } from './notation/starters';
+export { zoneById, zoneIds } from './notation/bodyPlan';
+export { kindWords } from './notation/vocabulary';
+export type { RunningLoad } from './survey/runningLoads';
+export { runningLoads } from './survey/runningLoads';
 export type { WireColumn } from './notation/wireList';
 export {
   notationFromWireList,

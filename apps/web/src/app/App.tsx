@@ -1,3 +1,4 @@
+import { Suspense, lazy } from 'react';
 import { BrowserRouter, Link, Route, Routes } from 'react-router';
 import { JobPage } from '../job/JobPage';
 import { JobsPage } from '../jobs/JobsPage';
@@ -7,6 +8,13 @@ import { VehiclePage } from '../vehicles/VehiclePage';
 import { VehiclesPage } from '../vehicles/VehiclesPage';
 import { TopBar } from './TopBar';
 
+const CircuitPage = lazy(() => import('../circuits/CircuitPage'));
+const circuitPage = (
+  <Suspense fallback={<TopBar />}>
+    <CircuitPage />
+  </Suspense>
+);
+
 export function App() {
   return (
     <BrowserRouter>
@@ -15,6 +23,8 @@ export function App() {
         <Route path="vehicles" element={<VehiclesPage />} />
         <Route path="vehicles/:vehicleId" element={<VehiclePage />} />
         <Route path="vehicles/:vehicleId/shared" element={<SharedFeedPage />} />
+        <Route path="vehicles/:vehicleId/circuits/new" element={circuitPage} />
+        <Route path="vehicles/:vehicleId/circuits/:circuitId" element={circuitPage} />
         <Route path="jobs/:jobId" element={<JobPage />} />
         <Route path="jobs/:jobId/report" element={<ReportPage />} />
         <Route path="jobs/:jobId/:view" element={<JobPage />} />

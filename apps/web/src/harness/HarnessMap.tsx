@@ -33,6 +33,8 @@ interface HarnessMapProps {
   readonly onHold?: ((point: Point | null) => void) | null;
   /** Whether it opens with all of it in view, however small, and not near enough to be read. */
   readonly opensWhole?: boolean;
+  /** Whether it shows all of it as long as that can be read, and then what lies round the flag. */
+  readonly followsFlag?: boolean;
 }
 
 /** The harness: dark where it is cleared, glowing where it is suspect, with the flag where the probe goes next. */
@@ -48,6 +50,7 @@ export function HarnessMap({
   held = null,
   onHold = null,
   opensWhole = false,
+  followsFlag = false,
 }: HarnessMapProps) {
   const svg = useRef<SVGSVGElement>(null);
   const stage = useRef<SVGGElement>(null);
@@ -72,7 +75,9 @@ export function HarnessMap({
     svg,
     stage,
     whole,
-    frameOf(layout, standing, calm) ?? whole,
+    followsFlag
+      ? { ...whole, right: whole.right + keysWidth, focus: flag?.point ?? whole.focus }
+      : (frameOf(layout, standing, calm) ?? whole),
     !opensWhole,
   );
   useGlowKey(toGlow);
@@ -206,6 +211,9 @@ function MapKey({ label, icon, onPress }: { label: string; icon: ReactNode; onPr
     </button>
   );
 }
+
+/** What the map's own keys cover at its right side, px. */
+const keysWidth = 70;
 
 /** Room around what is framed, px. */
 const margin = 30;

@@ -42,18 +42,24 @@ export function harnessFigures(circuit: Circuit): {
   figureOf: ReadonlyMap<TerminalRef, Figure>;
 } {
   const entered = new Set(circuit.sections.map(({ to }) => to));
-  const figures = circuit.parts.flatMap((part) => figuresOf(part, entered));
+  const left = new Set(circuit.sections.map(({ from }) => from));
+  const isEntered = (part: Part, ref: TerminalRef) =>
+    entered.has(ref) || (!left.has(ref) && feedEnds.includes(ref.slice(part.id.length + 1)));
+  const figures = circuit.parts.flatMap((part) => figuresOf(part, isEntered));
   const figureOf = new Map(
     figures.flatMap((figure) => figure.terminals.map(({ ref }) => [ref, figure] as const)),
   );
   return { figures, figureOf };
 }
 
-function figuresOf(part: Part, entered: ReadonlySet<TerminalRef>): readonly Figure[] {
+/** Terminals that stand on the supply's side while nothing is wired to them. */
+const feedEnds: readonly string[] = ['feed', 'supply', 'coilFeed', 'anode', '1'];
+
+function figuresOf(part: Part, isEntered: (part: Part, ref: TerminalRef) => boolean): readonly Figure[] {
   const [width, height] = sizes[part.kind];
   const placed = terminalsOf(part).map((ref) => ({
     ref,
-    side: entered.has(ref) ? ('left' as const) : ('right' as const),
+    side: isEntered(part, ref) ? ('left' as const) : ('right' as const),
   }));
   if (part.kind !== 'connector')
     return [{ id: part.id, part, cavity: null, width, height, terminals: placed }];

@@ -62,7 +62,10 @@ export async function layoutHarness(elk: Pick<ELK, 'layout'>, circuit: Circuit):
     height: laid.height ?? 0,
     figures: placed,
     wires,
-    terminals: terminalPoints(circuit, placed, wires),
+    terminals: terminalPoints(circuit, placed, wires, (figure, ref) => {
+      const port = nodes.get(figure.id)?.ports?.find(({ id }) => id === `>${ref}` || id === `${ref}>`);
+      return { x: figure.x + (port?.x ?? figure.width / 2), y: figure.y + (port?.y ?? figure.height / 2) };
+    }),
   };
 }
 
@@ -74,7 +77,8 @@ function nodeOf(figure: Figure): ElkNode {
     height: figure.height,
     layoutOptions: {
       'elk.portConstraints': 'FIXED_SIDE',
-      'elk.portAlignment.default': 'CENTER',
+      // A relay's pins as far apart as its contact and its coil are drawn.
+      'elk.portAlignment.default': figure.part.kind === 'relay' ? 'DISTRIBUTED' : 'CENTER',
       ...(figure.part.kind === 'battery' ? { 'elk.layered.layering.layerConstraint': 'FIRST' } : {}),
     },
     // A splice is entered and left at one point: it has a port on either side for the same terminal.
@@ -87,15 +91,18 @@ function nodeOf(figure: Figure): ElkNode {
   };
 }
 
-/** Where each terminal is touched: at the end of its wire, or in the middle of its figure where it has none. */
+/** Where each terminal is touched: at the end of its wire, or at its port where it has none. */
 function terminalPoints(
   circuit: Circuit,
   figures: readonly (Figure & Point)[],
   wires: ReadonlyMap<string, readonly Point[]>,
+  portOf: (figure: Figure & Point, ref: TerminalRef) => Point,
 ): ReadonlyMap<TerminalRef, Point> {
   const points = new Map<TerminalRef, Point>();
-  for (const { terminals, x, y, width, height, part } of figures) {
-    for (const { ref } of terminals) points.set(ref, { x: x + width / 2, y: y + height / 2 });
+  for (const figure of figures) {
+    const { terminals, x, y, width, height, part } = figure;
+    const middle = { x: x + width / 2, y: y + height / 2 };
+    for (const { ref } of terminals) points.set(ref, part.kind === 'splice' ? middle : portOf(figure, ref));
     if (part.kind === 'splice') continue;
     for (const { id, from, to } of circuit.sections) {
       const corners = wires.get(id);

@@ -29,3 +29,19 @@ export function useHarnessLayout(circuit: Circuit): HarnessLayout | 'failed' | n
   }, [circuit]);
   return found?.circuit === circuit ? found.layout : null;
 }
+
+/** A circuit with the way it is laid out. */
+export interface DrawnCircuit {
+  readonly circuit: Circuit;
+  readonly layout: HarnessLayout;
+}
+
+/** The drawing of a circuit that changes: the one before stands until the next is laid out; null before the first. */
+export function useLastLayout(circuit: Circuit): DrawnCircuit | null {
+  const layout = useHarnessLayout(circuit);
+  const [last, setLast] = useState<DrawnCircuit | null>(null);
+  const fresh = layout === null || layout === 'failed' ? null : layout;
+  // Kept while rendering, so that the drawing never blinks: the pair belongs together.
+  if (fresh !== null && last?.layout !== fresh) setLast({ circuit, layout: fresh });
+  return fresh === null ? last : { circuit, layout: fresh };
+}

@@ -8,7 +8,7 @@ import { TopBar } from '../app/TopBar';
 import { useJobEvents, useJobFacts } from '../job/useJob';
 import type { JobFacts } from '../store/jobs';
 import { useFreshWorkshop } from '../store/useFreshWorkshop';
-import { loadWorkshop } from '../store/workshop';
+import { currentCircuits, loadWorkshop } from '../store/workshop';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { useDiagnosis } from '../worker/useDiagnosis';
 import { NewJob } from './NewJob';
@@ -74,7 +74,7 @@ export function JobsPage() {
         )}
       </main>
       {opening && workshop.status === 'ready' && (
-        <NewJob circuits={workshop.workshop.circuits} onClose={() => setOpening(false)} />
+        <NewJob circuits={currentCircuits(workshop.workshop)} onClose={() => setOpening(false)} />
       )}
     </div>
   );

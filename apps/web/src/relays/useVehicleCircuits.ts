@@ -1,7 +1,8 @@
 import type { Circuit } from '@grim-lantern/core';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { request } from '../api/request';
 import { useAppSelector } from '../store/store';
+import { currentCircuits } from '../store/workshop';
 
 /**
  * The diagrams of a vehicle; null while they are fetched. What cannot be fetched is left out.
@@ -9,8 +10,10 @@ import { useAppSelector } from '../store/store';
  */
 export function useVehicleCircuits(vehicleId: string, except?: string): readonly Circuit[] | null {
   const [found, setFound] = useState<readonly Circuit[] | null>(null);
-  const known = useAppSelector(({ workshop }) =>
-    workshop.status === 'ready' ? workshop.workshop.circuits : none,
+  const workshop = useAppSelector((state) => state.workshop);
+  const known = useMemo(
+    () => (workshop.status === 'ready' ? currentCircuits(workshop.workshop) : none),
+    [workshop],
   );
   useEffect(() => {
     let current = true;

@@ -1,5 +1,5 @@
 import { createAsyncThunk, createSlice } from '@reduxjs/toolkit';
-import type { JobSummary, NewJob, VehicleRecord, Workshop } from '@grim-lantern/contract';
+import type { CircuitSummary, JobSummary, NewJob, VehicleRecord, Workshop } from '@grim-lantern/contract';
 import { request } from '../api/request';
 
 /** The workshop's own data and its list of jobs, as the server last told. */
@@ -36,6 +36,10 @@ export const keepVehicle = createAsyncThunk(
     return rejectWithValue(answer.status === 'refused' ? answer.problem.message : answer.why);
   },
 );
+
+/** The circuits as they are drawn now: of each the last revision. */
+export const currentCircuits = ({ circuits }: Workshop): readonly CircuitSummary[] =>
+  circuits.filter(({ id, latest }) => id === latest);
 
 const initialState = { status: 'loading' } as WorkshopState;
 

@@ -2,6 +2,7 @@ import { useParams } from 'react-router';
 import { TopBar } from '../app/TopBar';
 import { useAppSelector } from '../store/store';
 import { useFreshWorkshop } from '../store/useFreshWorkshop';
+import { currentCircuits } from '../store/workshop';
 import { SharedFeed } from './SharedFeed';
 import { useOverlay } from './useOverlay';
 
@@ -11,7 +12,9 @@ export function SharedFeedPage() {
   useFreshWorkshop();
   const state = useAppSelector(({ workshop }) => workshop);
   const circuits =
-    state.status === 'ready' ? state.workshop.circuits.filter(({ vehicle }) => vehicle.id === vehicleId) : [];
+    state.status === 'ready'
+      ? currentCircuits(state.workshop).filter(({ vehicle }) => vehicle.id === vehicleId)
+      : [];
   const vehicle = circuits[0]?.vehicle.name ?? '';
   const overlay = useOverlay(vehicle, circuits.map(({ id }) => id).join(' '));
   return (

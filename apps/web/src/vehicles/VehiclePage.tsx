@@ -7,6 +7,7 @@ import { useCentres } from '../centres/useCentres';
 import { VehicleRelays } from '../relays/VehicleRelays';
 import { useAppSelector } from '../store/store';
 import { useFreshWorkshop } from '../store/useFreshWorkshop';
+import { currentCircuits } from '../store/workshop';
 import { VehicleForm } from './VehicleForm';
 
 /** One vehicle: what it is, its circuits, its fuse and relay centres. */
@@ -32,7 +33,7 @@ export function VehiclePage() {
       </>
     );
   }
-  const circuits = state.workshop.circuits.filter((each) => each.vehicle.id === vehicleId);
+  const circuits = currentCircuits(state.workshop).filter(({ vehicle: { id } }) => id === vehicleId);
   return (
     <div className="flex min-h-full flex-col">
       <div className="print:hidden">
@@ -61,6 +62,30 @@ export function VehiclePage() {
         <div className="print:hidden">
           <VehicleForm key={vehicle.id} vehicle={vehicle} onKept={() => undefined} />
         </div>
+        <section aria-label="Circuits" className="mb-6 print:hidden">
+          <div className="mb-2 flex items-center justify-between gap-3">
+            <h2 className="text-2xl font-semibold">Circuits</h2>
+            <Link to={`/vehicles/${vehicleId}/circuits/new`} className="key inline-flex items-center">
+              New circuit
+            </Link>
+          </div>
+          {circuits.length === 0 && (
+            <p className="text-dim">None drawn yet. Draw one by tapping, write it, or paste a wire list.</p>
+          )}
+          <ul>
+            {circuits.map(({ id, name, revision }) => (
+              <li key={id} className="border-line border-b">
+                <Link
+                  to={`/vehicles/${vehicleId}/circuits/${id}`}
+                  className="hover:bg-raised flex min-h-11 items-center gap-3 text-lg"
+                >
+                  {name}
+                  {revision > 1 && <span className="text-dim text-[15px]">revision {revision}</span>}
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </section>
         <div className="mb-3 flex items-center justify-between gap-3 print:hidden">
           <h2 className="text-2xl font-semibold">Fuse and relay centres</h2>
           <button type="button" className="key" onClick={() => setAdding(!adding)}>

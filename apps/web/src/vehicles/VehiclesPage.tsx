@@ -4,6 +4,7 @@ import { TopBar } from '../app/TopBar';
 import { newId } from '../job/useJob';
 import { useAppSelector } from '../store/store';
 import { useFreshWorkshop } from '../store/useFreshWorkshop';
+import { currentCircuits } from '../store/workshop';
 import { VehicleForm } from './VehicleForm';
 
 /** The workshop's vehicles, each with its circuits. */
@@ -38,7 +39,7 @@ export function VehiclesPage() {
                   <span className="text-lg font-medium">{name}</span>{' '}
                   <span className="text-dim">{service}</span>
                   <span className="text-dim block text-[15px]">
-                    {state.workshop.circuits
+                    {currentCircuits(state.workshop)
                       .filter(({ vehicle }) => vehicle.id === id)
                       .map((circuit) => circuit.name)
                       .join(', ') || 'no circuit yet'}

@@ -3,7 +3,9 @@ import { terminalName, terminalsOf } from './terminals';
 import type { TerminalRef } from './terminalRef';
 import { partIdOf } from './terminalRef';
 import type { Part } from '../parts/part';
-import { kindOf } from '../parts/partKinds';
+import { ratedLampVolts } from '../parts/lamp';
+import { loadKinds } from '../parts/loadKinds';
+import { otherHalf } from './wiring';
 
 /** Something in a drawing that a technician should look at before the search trusts it. */
 export interface DrawingFlaw {
@@ -79,30 +81,26 @@ function question(part: Part, ref: TerminalRef): string {
 }
 
 function wantsWire(part: Part, ref: TerminalRef, wired: ReadonlySet<TerminalRef>): boolean {
-  switch (part.kind) {
-    case 'switch':
-    case 'module':
-      // Pins may be left out on purpose, but not all of them.
-      return !terminalsOf(part).some((each) => wired.has(each)) && terminalsOf(part)[0] === ref;
-    case 'connector': {
-      // A cavity with a wire on one side only.
-      const half = ref.endsWith('a') ? 'b' : 'a';
-      return wired.has(`${ref.slice(0, -1)}${half}` as TerminalRef);
-    }
-    case 'relay':
-      return (
-        !ref.endsWith('.normallyClosed') &&
-        !ref.endsWith('.secondOpen') &&
-        (!ref.endsWith('.normallyOpen') || !wired.has(`${part.id}.normallyClosed`))
-      );
-    case 'two-filament lamp':
-      return (
-        ref.endsWith('.ground') ||
-        !terminalsOf(part).some((each) => !each.endsWith('.ground') && wired.has(each))
-      );
-    default:
-      return true;
+  if (part.kind === 'switch' || part.kind === 'module') {
+    // Pins may be left out on purpose, but not all of them.
+    return !terminalsOf(part).some((each) => wired.has(each)) && terminalsOf(part)[0] === ref;
   }
+  if (part.kind === 'connector') {
+    // A cavity with a wire on one side only.
+    return wired.has(otherHalf(ref));
+  }
+  if (part.kind === 'relay') {
+    const optional = [
+      'normallyClosed',
+      'secondOpen',
+      ...(wired.has(`${part.id}.normallyClosed`) ? ['normallyOpen'] : []),
+    ];
+    return !optional.includes(ref.slice(part.id.length + 1));
+  }
+  if (part.kind !== 'two-filament lamp') return true;
+  return (
+    ref.endsWith('.ground') || !terminalsOf(part).some((each) => !each.endsWith('.ground') && wired.has(each))
+  );
 }
 
 /** What hangs together when every switch and contact is closed. */
@@ -276,25 +274,14 @@ function fuseFlaws(circuit: Circuit, part: Part, ways: Ways): readonly DrawingFl
 const carries = (areaMm2: number) =>
   Math.max(3, ...mostAmps.flatMap(([area, amps]) => (area <= areaMm2 ? [amps] : [])));
 
-function hasConsumer(part: Part): boolean {
-  return (kindOf(part).consumers?.(part, 12).length ?? 0) > 0;
-}
+const hasConsumer = ({ kind }: Part) => loadKinds.has(kind);
 
+/** Amps of a load at its rated volts. */
 function runningAmps(part: Part, nominalVolts: number): number {
-  const volts = (nominalVolts * 13.5) / 12;
-  switch (part.kind) {
-    case 'lamp':
-      return (part.watts * part.count) / volts;
-    case 'two-filament lamp':
-      return (part.watts[0] + part.watts[1]) / volts;
-    case 'motor':
-    case 'heater':
-    case 'solenoid':
-    case 'resistor':
-      return volts / part.ohms;
-    default:
-      return 0;
-  }
+  const volts = ratedLampVolts(nominalVolts);
+  if (part.kind === 'lamp') return (part.watts * part.count) / volts;
+  if (part.kind === 'two-filament lamp') return (part.watts[0] + part.watts[1]) / volts;
+  return 'ohms' in part ? volts / part.ohms : 0;
 }
 
 function wireFlaws({ sections }: Circuit): readonly DrawingFlaw[] {

@@ -80,10 +80,15 @@ export class Cursor {
       ? new LineFlaw(message, Math.max(0, this.width - 1), this.width)
       : new LineFlaw(message, token.from, token.to);
   }
-  /** A flaw over all from a token that was taken. */
-  flawFrom(taken: number, message: string): LineFlaw {
+  /** The columns of all from a token that was taken. */
+  span(taken: number): { readonly from: number; readonly to: number } {
     const first = this.tokens[taken];
     const last = this.tokens[Math.max(taken, this.at - 1)];
-    return new LineFlaw(message, first?.from ?? 0, last?.to ?? this.width);
+    return { from: first?.from ?? 0, to: last?.to ?? this.width };
+  }
+  /** A flaw over them. */
+  flawFrom(taken: number, message: string): LineFlaw {
+    const { from, to } = this.span(taken);
+    return new LineFlaw(message, from, to);
   }
 }

@@ -203,8 +203,8 @@ function ownControlOf(word: string, part: string, name: string): Control {
     ];
     return { id, name: 'Key', minutes: 0.1, positions };
   }
-  const [rest, on] = word === 'button' ? ['released', 'pressed'] : ['off', 'on'];
-  const positions = [rest!, on!].map((each) => ({
+  const names = word === 'button' ? ['released', 'pressed'] : ['off', 'on'];
+  const positions = names.map((each) => ({
     id: each,
     name: each.charAt(0).toUpperCase() + each.slice(1),
   }));

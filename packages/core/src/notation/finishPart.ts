@@ -1,12 +1,13 @@
 import type { Condition } from '../circuit/condition';
 import type { ModulePin } from '../parts/module';
 import type { Part } from '../parts/part';
+import type { AssumedOfPart, PartCommon } from '../parts/partKind';
 import { assumedOfPart } from '../parts/partKind';
 import type { RelayPins } from '../parts/relay';
 import type { SwitchLeg } from '../parts/switch';
 import { assumedPlace } from './bodyPlan';
 import { cavityOf, unnamedCavities } from './cavities';
-import type { PartDraft, Stop } from './drafts';
+import type { PartDraft, PartFields, Stop } from './drafts';
 import { standardRelayPins } from './drafts';
 
 /** How the paths use a part. */
@@ -44,110 +45,116 @@ export function usualCavity(id: string): string {
 
 /** A part with everything that was not written filled in, and marked as assumed where it is a guess. */
 export function finishPart(
-  { id, name, word, kind, fields, assumed: marked }: PartDraft,
+  draft: PartDraft,
   usage: Usage,
   nominalVolts: number,
   positionsOf: PositionsOf,
 ): Part {
-  const assumed = new Set(marked);
-  const guess = <T>(field: string, given: T | undefined, guessed: T): T => {
+  const { id, name, kind, fields } = draft;
+  const assumed = new Set(draft.assumed);
+  const guess: Guess = (field, given, guessed) => {
     if (given === undefined) assumed.add(field);
     return given ?? guessed;
   };
+  const { price } = fields;
   const place = guess('place', fields.place, assumedPlace({ id, kind }));
-  const { price, shows } = fields;
-  const common = { id, name, place, ...(price === undefined ? {} : { price }) };
-  const shown = shows === undefined ? {} : { shows };
-  const inBox = { centre: fields.centre ?? usual.centre, cavity: fields.cavity ?? usualCavity(id) };
-  const made = ((): Part => {
-    switch (kind) {
-      case 'battery':
-        return {
-          ...common,
-          kind,
-          volts: fields.volts ?? usual.batteryVolts(nominalVolts),
-          internalOhms: fields.internalOhms ?? usual.batteryOhms,
-        };
-      case 'splice':
-      case 'ground':
-      case 'diode':
-        return { ...common, kind };
-      case 'fuse': {
-        const ratingAmps = guess('ratingAmps', fields.ratingAmps, usualRatingAmps);
-        return { ...common, kind, ...inBox, style: fields.style ?? usual.style, ratingAmps };
-      }
-      case 'fusible link':
-      case 'breaker':
-        return { ...common, kind, ratingAmps: guess('ratingAmps', fields.ratingAmps, usualRatingAmps) };
-      case 'lamp':
-        return {
-          ...common,
-          kind,
-          watts: guess('watts', fields.watts, word.usual ?? usualWatts),
-          count: fields.count ?? 1,
-          ...shown,
-        };
-      case 'two-filament lamp':
-        return {
-          ...common,
-          kind,
-          watts: [guess('watts', fields.watts, usualTwinWatts[0]), fields.secondWatts ?? usualTwinWatts[1]],
-          uses: fields.uses ?? usual.uses,
-          ...shown,
-        };
-      case 'motor':
-      case 'heater':
-      case 'solenoid':
-      case 'resistor':
-        return { ...common, kind, ohms: guess('ohms', fields.ohms, word.usual ?? usualOhms), ...shown };
-      case 'potentiometer':
-        return {
-          ...common,
-          kind,
-          ohms: guess('ohms', fields.ohms, word.usual ?? usualOhms),
-          share: fields.share ?? usual.share,
-        };
-      case 'connector':
-        return {
-          ...common,
-          kind,
-          cavities: fields.cavities ?? cavitiesUsed(usage),
-          halves: fields.halves ?? usual.halves,
-        };
-      case 'switch': {
-        const control = fields.control ?? ownControl(word.word, id);
-        const positions = positionsOf(control);
-        const legs = fields.legs?.map((leg) => ({ ...leg, closedIn: leg.closedIn ?? positions.slice(1) }));
-        return { ...common, kind, control, legs: legs ?? legsUsed(word.word, usage, positions) };
-      }
-      case 'module': {
-        const { drawAmps } = fields;
-        const pins = [...(fields.modulePins ?? []), ...pinsUsed(id, fields.modulePins ?? [], usage)];
-        return { ...common, kind, ...(drawAmps === undefined ? {} : { drawAmps }), pins };
-      }
-      case 'relay': {
-        const { leastOhms, mostOhms } = fields;
-        return {
-          ...common,
-          kind,
-          ...inBox,
-          coilOhms: guess('coilOhms', fields.coilOhms, (usualCoilOhms * nominalVolts ** 2) / 144),
-          pins: relayPinsOf(fields.relayPins, usage),
-          ...(leastOhms === undefined || mostOhms === undefined ? {} : { coilBand: { leastOhms, mostOhms } }),
-          ...present(fields, [
-            'suppressionOhms',
-            'suppressionDiode',
-            'solidState',
-            'footprint',
-            'pullInVolts',
-            'dropOutVolts',
-          ]),
-        };
-      }
-    }
-  })();
+  const common: PartCommon = { id, name, place, ...(price === undefined ? {} : { price }) };
+  const made =
+    plainPart(draft, common, guess) ??
+    supplyPart(draft, common, guess, nominalVolts) ??
+    wiredPart(draft, common, guess, usage, nominalVolts, positionsOf);
   const listed = assumedOfPart.filter((each) => assumed.has(each));
   return listed.length === 0 ? made : { ...made, assumed: listed };
+}
+
+/** A field's value as given, or else as guessed and marked so. */
+type Guess = <T>(field: AssumedOfPart, given: T | undefined, guessed: T) => T;
+
+/** Loads. */
+function plainPart({ kind, fields, word }: PartDraft, common: PartCommon, guess: Guess): Part | null {
+  const { shows } = fields;
+  const shown = shows === undefined ? {} : { shows };
+  if (kind === 'lamp') {
+    const watts = guess('watts', fields.watts, word.usual ?? usualWatts);
+    return { ...common, kind, watts, count: fields.count ?? 1, ...shown };
+  }
+  if (kind === 'two-filament lamp') {
+    const first = guess('watts', fields.watts, usualTwinWatts[0]);
+    const watts = [first, fields.secondWatts ?? usualTwinWatts[1]] as const;
+    return { ...common, kind, watts, uses: fields.uses ?? usual.uses, ...shown };
+  }
+  const ohms = () => guess('ohms', fields.ohms, word.usual ?? usualOhms);
+  if (kind === 'motor' || kind === 'heater' || kind === 'solenoid' || kind === 'resistor') {
+    return { ...common, kind, ohms: ohms(), ...shown };
+  }
+  if (kind === 'potentiometer') return { ...common, kind, ohms: ohms(), share: fields.share ?? usual.share };
+  return null;
+}
+
+/** What feeds and protects, and what only joins. */
+function supplyPart(
+  { id, kind, fields }: PartDraft,
+  common: PartCommon,
+  guess: Guess,
+  nominalVolts: number,
+): Part | null {
+  if (kind === 'battery') {
+    const volts = fields.volts ?? usual.batteryVolts(nominalVolts);
+    return { ...common, kind, volts, internalOhms: fields.internalOhms ?? usual.batteryOhms };
+  }
+  if (kind === 'splice' || kind === 'ground' || kind === 'diode') return { ...common, kind };
+  const rating = () => guess('ratingAmps', fields.ratingAmps, usualRatingAmps);
+  if (kind === 'fusible link' || kind === 'breaker') return { ...common, kind, ratingAmps: rating() };
+  if (kind !== 'fuse') return null;
+  return { ...common, kind, ...boxOf(id, fields), style: fields.style ?? usual.style, ratingAmps: rating() };
+}
+
+const boxOf = (id: string, { centre, cavity }: PartFields) => ({
+  centre: centre ?? usual.centre,
+  cavity: cavity ?? usualCavity(id),
+});
+
+/** What has pins of its own, which the paths that use it may say. */
+function wiredPart(
+  { id, kind, word, fields }: PartDraft,
+  common: PartCommon,
+  guess: Guess,
+  usage: Usage,
+  nominalVolts: number,
+  positionsOf: PositionsOf,
+): Part {
+  if (kind === 'connector') {
+    const cavities = fields.cavities ?? cavitiesUsed(usage);
+    return { ...common, kind, cavities, halves: fields.halves ?? usual.halves };
+  }
+  if (kind === 'switch') {
+    const control = fields.control ?? ownControl(word.word, id);
+    const positions = positionsOf(control);
+    const legs = fields.legs?.map((leg) => ({ ...leg, closedIn: leg.closedIn ?? positions.slice(1) }));
+    return { ...common, kind, control, legs: legs ?? legsUsed(word.word, usage, positions) };
+  }
+  if (kind === 'module') {
+    const { drawAmps, modulePins = [] } = fields;
+    const pins = [...modulePins, ...pinsUsed(id, modulePins, usage)];
+    return { ...common, kind, ...(drawAmps === undefined ? {} : { drawAmps }), pins };
+  }
+  const { leastOhms, mostOhms } = fields;
+  return {
+    ...common,
+    kind: 'relay',
+    ...boxOf(id, fields),
+    coilOhms: guess('coilOhms', fields.coilOhms, (usualCoilOhms * nominalVolts ** 2) / 144),
+    pins: relayPinsOf(fields.relayPins, usage),
+    ...(leastOhms === undefined || mostOhms === undefined ? {} : { coilBand: { leastOhms, mostOhms } }),
+    ...present(fields, [
+      'suppressionOhms',
+      'suppressionDiode',
+      'solidState',
+      'footprint',
+      'pullInVolts',
+      'dropOutVolts',
+    ]),
+  };
 }
 
 function present<T extends object, K extends keyof T>(from: T, keys: readonly K[]): Pick<T, K> {

@@ -1,4 +1,5 @@
 import { fuseStyles } from '../fuses/coldResistance';
+import { loadKinds } from '../parts/loadKinds';
 import type { Part } from '../parts/part';
 import { showsItself } from '../parts/partKind';
 import { footprintIds } from '../parts/relay';
@@ -53,14 +54,6 @@ export const relayPinWords = {
 export const styleWords = fuseStyles.map((style) => [style.split(' ')[0]!, style] as const);
 /** How a load shows itself, in one word. */
 export const showsWords = showsItself.map((each) => [each === 'not' ? 'unnoticed' : each, each] as const);
-const showing: readonly Part['kind'][] = [
-  'lamp',
-  'two-filament lamp',
-  'motor',
-  'heater',
-  'solenoid',
-  'resistor',
-];
 const boxed: readonly Part['kind'][] = ['fuse', 'relay'];
 
 /**
@@ -102,7 +95,7 @@ function wordAttribute(cursor: Cursor, kind: Part['kind'], fields: PartFields): 
       return true;
     }
   }
-  if (showing.includes(kind)) {
+  if (loadKinds.has(kind)) {
     const shows = showsWords.find(([word]) => cursor.takeWord(word));
     if (shows !== undefined) {
       fields.shows = shows[1];

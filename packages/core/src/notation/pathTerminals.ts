@@ -1,5 +1,6 @@
 import type { TerminalRef } from '../circuit/terminalRef';
 import type { Part } from '../parts/part';
+import { kindOf } from '../parts/partKinds';
 import type { Stop } from './drafts';
 import { cavityOf } from './cavities';
 
@@ -21,21 +22,12 @@ export function throughStop(part: Part, stop: Stop, cavity: string | null): Thro
   if ((arrive === null) !== (stop.arrive === null) || (leave === null) !== (stop.leave === null)) {
     return { in: null, out: null };
   }
-  switch (part.kind) {
-    case 'splice':
-    case 'ground':
-      return { in: 'x', out: 'x' };
-    case 'battery':
-      return { in: arrive ?? '-', out: leave ?? '+' };
-    case 'module':
-      return { in: arrive ?? leave, out: leave };
-    default: {
-      const [first, last] = usualEnds(part);
-      const into = arrive ?? (leave === null ? first : (beyond(part, leave) ?? first));
-      const out = leave ?? (arrive === null ? last : beyond(part, arrive));
-      return { in: into, out };
-    }
-  }
+  if (part.kind === 'splice' || part.kind === 'ground') return { in: 'x', out: 'x' };
+  if (part.kind === 'battery') return { in: arrive ?? '-', out: leave ?? '+' };
+  if (part.kind === 'module') return { in: arrive ?? leave, out: leave };
+  const [first, last] = usualEnds(part);
+  const into = arrive ?? (leave === null ? first : (beyond(part, leave) ?? first));
+  return { in: into, out: leave ?? (arrive === null ? last : beyond(part, arrive)) };
 }
 
 function throughConnector(
@@ -60,90 +52,61 @@ function throughConnector(
   return { in: `${into.cavity}${inHalf}`, out: `${out.cavity}${outHalf}` };
 }
 
+const ofKind: Readonly<Partial<Record<Part['kind'], readonly [string, string]>>> = {
+  fuse: ['feed', 'load'],
+  'fusible link': ['feed', 'load'],
+  breaker: ['feed', 'load'],
+  diode: ['anode', 'cathode'],
+  'two-filament lamp': ['1', 'ground'],
+  relay: ['supply', 'normallyOpen'],
+};
+
 /** The terminals of a part by which a path comes in and goes on where it says nothing. */
 function usualEnds(part: Part): readonly [string | null, string | null] {
-  switch (part.kind) {
-    case 'fuse':
-    case 'fusible link':
-    case 'breaker':
-      return ['feed', 'load'];
-    case 'diode':
-      return ['anode', 'cathode'];
-    case 'two-filament lamp':
-      return ['1', 'ground'];
-    case 'relay':
-      return ['supply', 'normallyOpen'];
-    case 'switch':
-      return [part.legs[0]?.a ?? null, part.legs[0]?.b ?? null];
-    default:
-      return ['1', '2'];
-  }
+  if (part.kind === 'switch') return [part.legs[0]?.a ?? null, part.legs[0]?.b ?? null];
+  return ofKind[part.kind] ?? ['1', '2'];
 }
+
+/** The other end of a relay's contact or coil. */
+const relayPairs: Readonly<Record<string, string>> = {
+  supply: 'normallyOpen',
+  normallyOpen: 'supply',
+  normallyClosed: 'supply',
+  secondOpen: 'supply',
+  coilFeed: 'coilCommand',
+  coilCommand: 'coilFeed',
+};
 
 /** Where a path goes on that came in by a terminal; null where several ways lead on, or none. */
 function beyond(part: Part, terminal: string): string | null {
-  switch (part.kind) {
-    case 'relay': {
-      const pairs: Readonly<Record<string, string>> = {
-        supply: 'normallyOpen',
-        normallyOpen: 'supply',
-        normallyClosed: 'supply',
-        secondOpen: 'supply',
-        coilFeed: 'coilCommand',
-        coilCommand: 'coilFeed',
-      };
-      return pairs[terminal] ?? null;
-    }
-    case 'switch': {
-      const others = part.legs.flatMap(({ a, b }) => (a === terminal ? [b] : b === terminal ? [a] : []));
-      return others.length === 1 ? others[0]! : null;
-    }
-    case 'two-filament lamp':
-      return terminal === 'ground' ? null : 'ground';
-    default: {
-      const [first, last] = usualEnds(part);
-      return terminal === first ? last : terminal === last ? first : null;
-    }
+  if (part.kind === 'relay') return relayPairs[terminal] ?? null;
+  if (part.kind === 'switch') {
+    const others = part.legs.flatMap(({ a, b }) => (a === terminal ? [b] : b === terminal ? [a] : []));
+    return others.length === 1 ? others[0]! : null;
   }
+  if (part.kind === 'two-filament lamp') return terminal === 'ground' ? null : 'ground';
+  const [first, last] = usualEnds(part);
+  return terminal === first ? last : terminal === last ? first : null;
 }
 
 /** A terminal by what is written: a relay's printed number or role, a filament's use, or the terminal's own name. */
 export function terminalNamed(part: Part, written: string): string | null {
-  const lower = written.toLowerCase();
-  switch (part.kind) {
-    case 'relay': {
-      const roles = Object.keys(part.pins) as (keyof typeof part.pins)[];
-      const found =
-        roles.find((role) => part.pins[role] === written) ?? roles.find((role) => role === written);
-      return found ?? null;
-    }
-    case 'battery':
-      return written === '+' || written === '-' ? written : written === '−' ? '-' : null;
-    case 'two-filament lamp': {
-      const use = part.uses.findIndex((each) => each.toLowerCase() === lower);
-      if (use >= 0) return use === 0 ? '1' : '2';
-      return ['1', '2', 'ground'].includes(lower) ? lower : null;
-    }
-    case 'fuse':
-    case 'fusible link':
-    case 'breaker':
-      return lower === 'feed' || lower === 'load' ? lower : null;
-    case 'diode':
-      return lower === 'anode' || lower === 'cathode' ? lower : null;
-    case 'module':
-      return part.pins.some(({ pin }) => pin === written) ? written : null;
-    case 'switch':
-      return part.legs.some(({ a, b }) => a === written || b === written) ? written : null;
-    case 'potentiometer':
-      return ['1', '2', 'wiper'].includes(lower) ? lower : null;
-    case 'splice':
-    case 'ground':
-      return 'x';
-    case 'connector':
-      return null;
-    default:
-      return written === '1' || written === '2' ? written : null;
+  if (part.kind === 'splice' || part.kind === 'ground') return 'x';
+  if (part.kind === 'connector') return null;
+  if (part.kind === 'relay') {
+    const roles = Object.keys(part.pins) as (keyof typeof part.pins)[];
+    const found = roles.find((role) => part.pins[role] === written) ?? roles.find((role) => role === written);
+    return found ?? null;
   }
+  const lower = written.toLowerCase();
+  const use =
+    part.kind === 'two-filament lamp' ? part.uses.findIndex((each) => each.toLowerCase() === lower) : -1;
+  if (use >= 0) return `${use + 1}`;
+  const name = part.kind === 'battery' && written === '−' ? '-' : written;
+  const terminals = kindOf(part).terminals(part);
+  return (
+    terminals.find((each) => each === name) ?? terminals.find((each) => each.toLowerCase() === lower) ?? null
+  );
 }
 
 /** How a terminal is written behind its part: a relay's by its printed number. */

@@ -1,9 +1,12 @@
+import { loadKinds } from '../parts/loadKinds';
+import type { Part } from '../parts/part';
 import type { Cursor } from './cursor';
 import type { PartDraft, PartFields } from './drafts';
 import { commanded } from './finishPart';
 import { pinRoleWords, readModulePin } from './modulePins';
 import { readAttribute, showsWords, styleWords } from './partAttributes';
 import type { Registry } from './registry';
+import type { Token } from './tokens';
 import type { KindWord, Named } from './vocabulary';
 import { kindWord, localName, namedBy } from './vocabulary';
 
@@ -24,8 +27,9 @@ export function readMention(cursor: Cursor, known: Registry, line: number): Ment
   if (first === undefined || (first.kind !== 'word' && first.kind !== 'text')) {
     throw cursor.flaw('What comes next? Expected a part, such as “relay K1” or “ground G1”.');
   }
-  const word = first.kind === 'word' ? kindWord(first.text) : undefined;
-  const mention = word === undefined ? reference(cursor, known) : introduction(cursor, known, word, line);
+  const word = first.kind === 'word' ? kindWord(first.text.split('.')[0]!) : undefined;
+  const mention =
+    word === undefined ? reference(cursor, known) : introduction(cursor, known, word, first, line);
   const { part } = mention;
   const before = { ...part.fields };
   const taken = cursor.taken;
@@ -44,7 +48,10 @@ export function readMention(cursor: Cursor, known: Registry, line: number): Ment
   if (changed !== undefined) {
     const [was, now] = [before[changed], part.fields[changed]];
     Object.assign(part.fields, before);
-    throw cursor.flawFrom(taken, `${part.name} says ${String(was)} elsewhere and ${String(now)} here.`);
+    throw cursor.flawFrom(
+      taken,
+      `${part.name} says ${JSON.stringify(was)} elsewhere and ${JSON.stringify(now)} here.`,
+    );
   }
   return { part, pin };
 }
@@ -57,16 +64,15 @@ function describePin(cursor: Cursor, { id, fields }: PartDraft, pin: string): vo
 
 const idPattern = /^[A-Za-z0-9+_-]{1,40}$/;
 
-function introduction(cursor: Cursor, known: Registry, word: KindWord, line: number): Mention {
+function introduction(cursor: Cursor, known: Registry, word: KindWord, first: Token, line: number): Mention {
   const taken = cursor.taken;
   cursor.next();
   if (word.word === 'fusible') cursor.takeWord('link');
-  const { words, pin } = label(cursor, word);
+  // `battery.-`: the kind alone names it, and its pin follows.
+  const dot = first.text.indexOf('.');
+  const { words, pin } = dot > 0 ? { words: [], pin: first.text.slice(dot + 1) } : label(cursor, word);
   const quoted = cursor.text();
-  const at = () => {
-    const { from, to } = cursor.flawFrom(taken, '');
-    return { line, from, to };
-  };
+  const at = () => ({ line, ...cursor.span(taken) });
   const relayPin = word.kind === 'relay' && quoted === null && pin === null ? words[0] : undefined;
   if (relayPin !== undefined && words.length === 1 && /^(30|85|86|87[ab]?)$/.test(relayPin)) {
     const relays = known.relays();
@@ -87,7 +93,7 @@ function introduction(cursor: Cursor, known: Registry, word: KindWord, line: num
     );
   }
   // A part that is introduced further down is known by now; it is entered where it is first named.
-  const alias = word.kind === 'switch' && quoted === null ? words.join(' ') : '';
+  const alias = quoted === null ? words.join(' ') : '';
   const part = known.part(found ?? named, found?.word ?? word, at(), alias);
   return { part, pin };
 }
@@ -117,32 +123,20 @@ function nameOf(
   throw cursor.flawFrom(taken, `Which ${word.word}? Give its number: “${word.word} ${word.letter ?? ''}5”.`);
 }
 
+const keywords: Readonly<Partial<Record<Part['kind'], readonly string[]>>> = {
+  fuse: ['in', ...styleWords.map(([word]) => word)],
+  relay: ['in', 'diode', 'solid-state'],
+  switch: ['moves'],
+  connector: ['pins', 'halves'],
+  'two-filament lamp': ['uses'],
+};
+
 /** Words that end a part's name because they say something of it. */
 function isKeyword(text: string, { kind }: KindWord): boolean {
   const lower = text.toLowerCase();
-  if (lower === 'at' || lower === 'pin') return true;
-  switch (kind) {
-    case 'fuse':
-      return lower === 'in' || styleWords.some(([word]) => word === lower);
-    case 'relay':
-      return ['in', 'diode', 'solid-state'].includes(lower);
-    case 'switch':
-      return lower === 'moves';
-    case 'connector':
-      return lower === 'pins' || lower === 'halves';
-    case 'two-filament lamp':
-      return (
-        lower === 'uses' || /^[\d.,]+\/[\d.,]+W?$/i.test(text) || showsWords.some(([word]) => word === lower)
-      );
-    case 'lamp':
-    case 'motor':
-    case 'heater':
-    case 'solenoid':
-    case 'resistor':
-      return showsWords.some(([word]) => word === lower);
-    default:
-      return false;
-  }
+  if (lower === 'at' || lower === 'pin' || keywords[kind]?.includes(lower) === true) return true;
+  if (kind === 'two-filament lamp' && /^[\d.,]+\/[\d.,]+W?$/i.test(text)) return true;
+  return loadKinds.has(kind) && showsWords.some(([word]) => word === lower);
 }
 
 /** The words of a part's name behind its kind, and the pin that its last word carries. */

@@ -80,7 +80,7 @@ function lineFlaw(error: unknown) {
 
 function readStatement(cursor: Cursor, known: Registry, line: number): void {
   const first = cursor.peek();
-  const word = first?.kind === 'word' ? first.text.toLowerCase() : '';
+  const word = first?.kind === 'word' ? first.text.toLowerCase().split('.')[0]! : '';
   const statement = statements[word];
   if (statement !== undefined) {
     cursor.next();

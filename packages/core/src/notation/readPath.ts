@@ -1,3 +1,4 @@
+import { loadKinds } from '../parts/loadKinds';
 import type { Cursor } from './cursor';
 import type { PartDraft, Stop, WireDraft, WireFields } from './drafts';
 import type { Mention } from './readMention';
@@ -37,30 +38,18 @@ export function readPath(cursor: Cursor, known: Registry, line: number): void {
 function readStop(cursor: Cursor, known: Registry, line: number): WrittenStop {
   const taken = cursor.taken;
   const mention = readMention(cursor, known, line);
-  const { from, to } = cursor.flawFrom(taken, '');
-  return { ...mention, at: { line, from, to } };
+  return { ...mention, at: { line, ...cursor.span(taken) } };
 }
 
 const coilPins = ['85', '86', '1', '2', 'coilFeed', 'coilCommand'];
 
 /** Whether current does work at a stop: a load, or a relay's coil. */
 function isLoad({ part, pin }: Mention): boolean {
-  switch (part.kind) {
-    case 'lamp':
-    case 'two-filament lamp':
-    case 'motor':
-    case 'heater':
-    case 'solenoid':
-    case 'resistor':
-      return true;
-    case 'relay': {
-      const { relayPins } = part.fields;
-      const own = [relayPins?.coilFeed, relayPins?.coilCommand];
-      return pin !== null && pin.split('/').some((each) => coilPins.includes(each) || own.includes(each));
-    }
-    default:
-      return false;
-  }
+  if (loadKinds.has(part.kind)) return true;
+  if (part.kind !== 'relay' || pin === null) return false;
+  const { relayPins } = part.fields;
+  const own = [relayPins?.coilFeed, relayPins?.coilCommand];
+  return pin.split('/').some((each) => coilPins.includes(each) || own.includes(each));
 }
 
 const isSwitch = ({ part }: { readonly part: PartDraft }) => part.kind === 'switch';

@@ -29,70 +29,77 @@ export interface Registry {
   readonly drafts: () => Drafts;
 }
 
+/** An empty one. */
 export function registry(): Registry {
   let [name, volts]: [string, 12 | 24] = ['Circuit', 12];
-  let forward = new Map<string, PartDraft>();
-  let parts = new Map<string, PartDraft>();
-  let byName = new Map<string, string>();
-  let forwardNames = byName;
-  let wires: WireDraft[] = [];
-  let controls: Control[] = [];
-  let [places, strips, ruledOut]: [Place[], Strip[], RuledOut[]] = [[], [], []];
-  const introduce = (draft: PartDraft, alias: string): PartDraft => {
-    parts.set(draft.id, draft);
-    for (const key of [draft.id, draft.name, alias]) {
-      const lower = key.toLowerCase();
-      if (lower !== '' && !byName.has(lower)) byName.set(lower, draft.id);
-    }
-    return draft;
-  };
-  const byId = (id: string) => parts.get(id) ?? forward.get(id) ?? null;
-  const find = (called: string): PartDraft | null => {
-    const key = called.toLowerCase();
-    return (
-      byId(called) ?? parts.get(byName.get(key) ?? '') ?? forward.get(forwardNames.get(key) ?? '') ?? null
-    );
-  };
+  let forward: Names = namesOf();
+  let now: Names = namesOf();
+  let said = nothingSaid();
+  const byId = (id: string) => now.parts.get(id) ?? forward.parts.get(id) ?? null;
   return {
     setName: (text) => (name = text),
     setVolts: (value) => (volts = value),
     volts: () => volts,
-    addPlace: (place) => places.push(place),
-    addStrip: (strip) => strips.push(strip),
-    addControl: (control) => controls.push(control),
-    addRuledOut: (each) => ruledOut.push(each),
-    addWires: (added) => wires.push(...added),
+    addPlace: (place) => said.places.push(place),
+    addStrip: (strip) => said.strips.push(strip),
+    addControl: (control) => said.controls.push(control),
+    addRuledOut: (each) => said.ruledOut.push(each),
+    addWires: (added) => said.wires.push(...added),
     byId,
-    find,
-    part({ id, name: called }, word, at, alias = '') {
-      const known = parts.get(id);
-      if (known !== undefined) return known;
-      return introduce(
-        { id, name: called, word, kind: word.kind, fields: {}, assumed: new Set(), at },
-        alias,
+    find(called) {
+      const key = called.toLowerCase();
+      const found = [now.byName, forward.byName, now.byAlias, forward.byAlias].find((names) =>
+        names.has(key),
       );
+      return byId(called) ?? byId(found?.get(key) ?? '');
     },
+    part: ({ id, name: called }, word, at, alias = '') =>
+      now.parts.get(id) ??
+      introduced(now, { id, name: called, word, kind: word.kind, fields: {}, assumed: new Set(), at }, alias),
     freeName({ letter = 'X' }) {
       let number = 1;
-      while (parts.has(`${letter}${number}`) || forward.has(`${letter}${number}`)) number++;
+      while (byId(`${letter}${number}`) !== null) number++;
       return `${letter}${number}`;
     },
-    relays: () => [...new Map([...forward, ...parts]).values()].filter(({ kind }) => kind === 'relay'),
-    names: () => [...parts.keys()],
+    relays: () =>
+      [...new Map([...forward.parts, ...now.parts]).values()].filter(({ kind }) => kind === 'relay'),
+    names: () => [...now.parts.keys()],
     secondRound() {
-      [forward, forwardNames] = [parts, byName];
-      [parts, byName, wires] = [new Map(), new Map(), []];
-      [places, strips, ruledOut, controls] = [[], [], [], []];
+      forward = now;
+      now = namesOf();
+      said = nothingSaid();
     },
-    drafts: () => ({
-      name,
-      nominalVolts: volts,
-      parts: [...parts.values()],
-      wires,
-      places,
-      strips,
-      controls,
-      ruledOut,
-    }),
+    drafts: () => ({ name, nominalVolts: volts, parts: [...now.parts.values()], ...said }),
   };
+}
+
+/** The parts of one round, by id, by name, and by the words behind their kind: “low” for a horn low. */
+interface Names {
+  readonly parts: Map<string, PartDraft>;
+  readonly byName: Map<string, string>;
+  readonly byAlias: Map<string, string>;
+}
+
+const namesOf = (): Names => ({ parts: new Map(), byName: new Map(), byAlias: new Map() });
+
+interface Said {
+  readonly wires: WireDraft[];
+  readonly places: Place[];
+  readonly strips: Strip[];
+  readonly controls: Control[];
+  readonly ruledOut: RuledOut[];
+}
+
+const nothingSaid = (): Said => ({ wires: [], places: [], strips: [], controls: [], ruledOut: [] });
+
+/** Enters a part; a name that another has already is the other's. */
+function introduced({ parts, byName, byAlias }: Names, draft: PartDraft, alias: string): PartDraft {
+  const enter = (names: Map<string, string>, key: string) => {
+    if (key !== '' && !names.has(key)) names.set(key, draft.id);
+  };
+  parts.set(draft.id, draft);
+  enter(byName, draft.id.toLowerCase());
+  enter(byName, draft.name.toLowerCase());
+  enter(byAlias, alias.toLowerCase());
+  return draft;
 }

@@ -1,3 +1,5 @@
+import { CoreError } from '../errors';
+
 /** One piece of a line of circuit notation, with the columns that it takes, from 0. */
 export interface Token {
   readonly kind: 'word' | 'text' | '>' | '(' | ')' | ',' | ':' | '=';
@@ -17,13 +19,15 @@ export interface NotationFlaw {
   readonly message: string;
 }
 
-/** A line that cannot be read from a column on. */
-export class LineFlaw {
+/** A line that cannot be read, from a column to another. */
+export class LineFlaw extends CoreError {
   constructor(
-    readonly message: string,
+    message: string,
     readonly from: number,
     readonly to: number,
-  ) {}
+  ) {
+    super('notation/line', message);
+  }
 }
 
 // A comma between two digits is a decimal mark; everywhere else it parts the items of a list.

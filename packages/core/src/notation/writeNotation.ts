@@ -171,22 +171,8 @@ function anyStop({ id: part }: Part): Stop {
 
 const nameOf = (ref: TerminalRef | null) => (ref === null ? null : ref.slice(ref.indexOf('.') + 1));
 
-/** Parts whose terminals a path need not name where it takes the usual ones. */
-const shortens: readonly Part['kind'][] = [
-  'battery',
-  'fuse',
-  'fusible link',
-  'breaker',
-  'splice',
-  'ground',
-  'lamp',
-  'two-filament lamp',
-  'diode',
-  'motor',
-  'heater',
-  'solenoid',
-  'resistor',
-];
+/** Parts whose pins are always named: they have several that a path may take. */
+const namesPins: readonly Part['kind'][] = ['relay', 'module', 'connector', 'switch', 'potentiometer'];
 
 /** The pins of a stop as short as they can be: none where a path takes them anyway. */
 function writtenPins(part: Part, into: string | null, out: string | null): string {
@@ -197,7 +183,7 @@ function writtenPins(part: Part, into: string | null, out: string | null): strin
     return (into === null || through.in === into) && (out === null || through.out === out);
   };
   const plainSwitch = part.kind === 'switch' && !needsStatement(part);
-  if ((shortens.includes(part.kind) || plainSwitch) && fits(stop)) return '';
+  if ((!namesPins.includes(part.kind) || plainSwitch) && fits(stop)) return '';
   const [one, other] = [into, out].map((each) => (each === null ? null : writtenTerminal(part, each)));
   if (one === null || one === undefined) return other ?? '';
   if (other === null || other === undefined || fits({ ...stop, arrive: one })) return one;

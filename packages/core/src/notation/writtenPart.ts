@@ -93,84 +93,73 @@ function isReserved(word: string): boolean {
   );
 }
 
-function attributesOf(part: Part, { nominalVolts }: Circuit, fullness: Fullness): readonly string[] {
+function attributesOf(part: Part, circuit: Circuit, fullness: Fullness): readonly string[] {
   const spelled = fullness === 'spelled out';
-  const mark = (field: AssumedOfPart) => part.assumed?.includes(field) === true;
-  const figure = (field: AssumedOfPart, value: number, unit: 'A' | 'W' | 'Ω') =>
-    mark(field) && !spelled ? [] : [writtenQuantity(value, unit, mark(field))];
-  const own = ((): readonly string[] => {
-    switch (part.kind) {
-      case 'battery':
-        return [writtenQuantity(part.volts, 'V'), writtenQuantity(part.internalOhms, 'Ω')].filter(
-          (_each, i) =>
-            spelled ||
-            (i === 0
-              ? part.volts !== usual.batteryVolts(nominalVolts)
-              : part.internalOhms !== usual.batteryOhms),
-        );
-      case 'fuse':
-        return [
-          ...figure('ratingAmps', part.ratingAmps, 'A'),
-          ...(part.style === usual.style && !spelled
-            ? []
-            : [styleWords.find(([, style]) => style === part.style)![0]]),
-          ...boxOf(part, spelled),
-        ];
-      case 'fusible link':
-      case 'breaker':
-        return figure('ratingAmps', part.ratingAmps, 'A');
-      case 'relay':
-        return [
-          ...figure('coilOhms', part.coilOhms, 'Ω'),
-          ...relayWords(part, fullness !== 'short'),
-          ...boxOf(part, spelled),
-        ];
-      case 'lamp':
-        return [
-          ...figure('watts', part.watts, 'W'),
-          ...(part.count === 1 ? [] : [writtenQuantity(part.count, 'times')]),
-        ];
-      case 'two-filament lamp':
-        return [
-          ...(mark('watts') && !spelled
-            ? []
-            : [writtenQuantity(part.watts[0], 'W', mark('watts')), writtenQuantity(part.watts[1], 'W')]),
-          'uses',
-          ...part.uses.map(quotedText),
-        ];
-      case 'motor':
-      case 'heater':
-      case 'solenoid':
-      case 'resistor':
-        return figure('ohms', part.ohms, 'Ω');
-      case 'potentiometer':
-        return [
-          ...figure('ohms', part.ohms, 'Ω'),
-          ...(part.share === usual.share ? [] : [`share=${part.share}`]),
-        ];
-      case 'connector':
-        return [
-          ...(part.halves[0] === usual.halves[0] && part.halves[1] === usual.halves[1] && !spelled
-            ? []
-            : ['halves', ...part.halves.map(quotedText)]),
-          // Last: it takes all words that follow.
-          ...['pins', ...part.cavities],
-        ];
-      case 'module':
-        return part.drawAmps === undefined ? [] : [writtenQuantity(part.drawAmps, 'A')];
-      default:
-        return [];
-    }
-  })();
+  const isAssumed = part.assumed?.includes('place') === true;
+  const place = isAssumed && !spelled ? [] : ['at', `${isAssumed ? '~' : ''}${part.place}`];
   const shows =
     'shows' in part && part.shows !== undefined
       ? [showsWords.find(([, each]) => each === part.shows)![0]]
       : [];
-  const place = mark('place') && !spelled ? [] : ['at', `${mark('place') ? '~' : ''}${part.place}`];
   const price = part.price === undefined ? [] : [`price=${part.price}`];
-  // A switch with its control by name, or a relay: `moves` and pins stand before what follows.
   const moves = part.kind === 'switch' && !ownsIts(part, spelled) ? ['moves', part.control] : [];
+  const own = [
+    ...loadWords(part, spelled),
+    ...supplyWords(part, circuit, spelled),
+    ...pinWords(part, fullness),
+  ];
   return [...place, ...shows, ...price, ...moves, ...own];
+}
+
+/** A figure with its unit; nothing where the reader assumes it anyway. */
+function figure(part: Part, field: AssumedOfPart, value: number, unit: 'A' | 'W' | 'Ω', spelled: boolean) {
+  const isAssumed = part.assumed?.includes(field) === true;
+  return isAssumed && !spelled ? [] : [writtenQuantity(value, unit, isAssumed)];
+}
+
+function loadWords(part: Part, spelled: boolean): readonly string[] {
+  if (part.kind === 'lamp') {
+    const count = part.count === 1 ? [] : [writtenQuantity(part.count, 'times')];
+    return [...figure(part, 'watts', part.watts, 'W', spelled), ...count];
+  }
+  if (part.kind === 'two-filament lamp') {
+    const first = figure(part, 'watts', part.watts[0], 'W', true);
+    return [...first, writtenQuantity(part.watts[1], 'W'), 'uses', ...part.uses.map(quotedText)];
+  }
+  if (!('ohms' in part)) return [];
+  const share = part.kind === 'potentiometer' && part.share !== usual.share ? [`share=${part.share}`] : [];
+  return [...figure(part, 'ohms', part.ohms, 'Ω', spelled), ...share];
+}
+
+function supplyWords(part: Part, { nominalVolts }: Circuit, spelled: boolean): readonly string[] {
+  if (part.kind === 'battery') {
+    const volts = spelled || part.volts !== usual.batteryVolts(nominalVolts);
+    const ohms = spelled || part.internalOhms !== usual.batteryOhms;
+    return [
+      ...(volts ? [writtenQuantity(part.volts, 'V')] : []),
+      ...(ohms ? [writtenQuantity(part.internalOhms, 'Ω')] : []),
+    ];
+  }
+  if (part.kind !== 'fuse' && part.kind !== 'fusible link' && part.kind !== 'breaker') return [];
+  const rating = figure(part, 'ratingAmps', part.ratingAmps, 'A', spelled);
+  if (part.kind !== 'fuse') return rating;
+  const style =
+    part.style === usual.style && !spelled ? [] : [styleWords.find(([, each]) => each === part.style)![0]];
+  return [...rating, ...style, ...boxOf(part, spelled)];
+}
+
+function pinWords(part: Part, fullness: Fullness): readonly string[] {
+  const spelled = fullness === 'spelled out';
+  if (part.kind === 'relay') {
+    const coil = figure(part, 'coilOhms', part.coilOhms, 'Ω', spelled);
+    return [...coil, ...relayWords(part, fullness !== 'short'), ...boxOf(part, spelled)];
+  }
+  if (part.kind === 'module') return part.drawAmps === undefined ? [] : [writtenQuantity(part.drawAmps, 'A')];
+  if (part.kind !== 'connector') return [];
+  const [one, other] = part.halves;
+  const plain = one === usual.halves[0] && other === usual.halves[1] && !spelled;
+  // The pins last: they take all words that follow.
+  return [...(plain ? [] : ['halves', quotedText(one), quotedText(other)]), 'pins', ...part.cavities];
 }
 
 /** Whether a switch's control is the one that it would have anyway. */

@@ -190,6 +190,8 @@ test('the pins that the paths use say how a relay is turned and numbered', () =>
     normallyClosed: '4',
   });
   expect(pins('battery > relay 30\nrelay 87 > lamp > ground')).toBeDefined();
+  // A kind alone may carry a pin, on the first line too.
+  expect(read('battery.- > ground GB').sections[0]).toMatchObject({ from: 'BAT.-', to: 'GB.x' });
 });
 
 test('a path finds its way through connectors, switches, coils and modules', () => {

@@ -1,0 +1,273 @@
+import type { AssumedOfPart, Circuit, Part, Section } from '@grim-lantern/core';
+import {
+  colourNotGiven,
+  partIdOf,
+  terminalName,
+  withPart,
+  withSection,
+  withoutPart,
+  withoutSection,
+  zoneById,
+  zoneIds,
+} from '@grim-lantern/core';
+import { Trash2 } from 'lucide-react';
+import { useState } from 'react';
+
+/** The parts and wires of a circuit as a table; whatever is changed here is changed in the text and the drawing. */
+export function CircuitTable({
+  circuit,
+  chosen,
+  onChange,
+  onChoose,
+}: {
+  readonly circuit: Circuit;
+  /** Of a part or a wire. */
+  readonly chosen: string | null;
+  readonly onChange: (circuit: Circuit) => void;
+  readonly onChoose: (id: string) => void;
+}) {
+  const places = placesToChoose(circuit);
+  return (
+    <div className="h-full overflow-auto px-4 py-3 lg:px-5">
+      <h2 className="mb-1 text-lg font-semibold">Parts</h2>
+      <table className="mb-4 w-full text-left">
+        <thead className="text-dim text-[15px]">
+          <tr>
+            <th className="font-normal">Name</th>
+            <th className="font-normal">Figure</th>
+            <th className="font-normal">Place</th>
+            <th aria-label="Remove" />
+          </tr>
+        </thead>
+        <tbody>
+          {circuit.parts.map((part) => (
+            <tr
+              key={part.id}
+              className={chosen === part.id ? 'bg-raised' : ''}
+              onFocus={() => onChoose(part.id)}
+            >
+              <td className="pr-2">
+                <Cell
+                  label={`Name of ${part.name}`}
+                  value={part.name}
+                  onChange={(name) =>
+                    name.trim() !== '' && onChange(withPart(circuit, { ...part, name: name.trim() }))
+                  }
+                />
+              </td>
+              <td className="w-28 pr-2">
+                <PartFigure part={part} onChange={(next) => onChange(withPart(circuit, next))} />
+              </td>
+              <td className="w-36 pr-2">
+                <select
+                  aria-label={`Place of ${part.name}`}
+                  title={part.assumed?.includes('place') === true ? 'Assumed' : undefined}
+                  className={`field border-line px-2 ${part.assumed?.includes('place') === true ? 'text-dim italic' : ''}`}
+                  value={part.place}
+                  onChange={({ target }) => onChange(withPart(circuit, { ...part, place: target.value }))}
+                >
+                  {places.map(({ id, name }) => (
+                    <option key={id} value={id}>
+                      {name}
+                    </option>
+                  ))}
+                </select>
+              </td>
+              <td className="w-12">
+                <Remove
+                  label={`Remove ${part.name}`}
+                  onPress={() => onChange(withoutPart(circuit, part.id))}
+                />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <h2 className="mb-1 text-lg font-semibold">Wires</h2>
+      <table className="w-full text-left">
+        <thead className="text-dim text-[15px]">
+          <tr>
+            <th className="font-normal">From, to</th>
+            <th className="font-normal">Colour</th>
+            <th className="font-normal">mm²</th>
+            <th className="font-normal">m</th>
+            <th aria-label="Remove" />
+          </tr>
+        </thead>
+        <tbody>
+          {circuit.sections.map((section) => (
+            <WireRow
+              key={section.id}
+              {...{ circuit, section, onChange, onChoose }}
+              isChosen={chosen === section.id || chosen === partIdOf(section.from)}
+            />
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** The places of the circuit, then the other zones of a body. */
+function placesToChoose({ places }: Circuit): readonly { readonly id: string; readonly name: string }[] {
+  const zones = zoneIds.flatMap((id) =>
+    places.some((each) => each.id === id) ? [] : (zoneById(id)?.place ?? []),
+  );
+  return [...places, ...zones];
+}
+
+function WireRow({
+  circuit,
+  section,
+  isChosen,
+  onChange,
+  onChoose,
+}: {
+  readonly circuit: Circuit;
+  readonly section: Section;
+  readonly isChosen: boolean;
+  readonly onChange: (circuit: Circuit) => void;
+  readonly onChoose: (id: string) => void;
+}) {
+  const { id, from, to, colour, areaMm2, lengthMetres, assumed = [] } = section;
+  const set = (change: Partial<Section>) => onChange(withSection(circuit, { ...section, ...change }));
+  const figure = (text: string, then: (value: number) => void) => {
+    const value = Number(text.replace(',', '.'));
+    if (value > 0) then(value);
+  };
+  return (
+    <tr className={isChosen ? 'bg-raised' : ''} onFocus={() => onChoose(id)}>
+      <td className="pr-2 text-[15px]">
+        {terminalName(circuit, from)} → {terminalName(circuit, to)}
+      </td>
+      <td className="w-28 pr-2">
+        <Cell
+          label={`Colour of ${id}`}
+          value={colour === colourNotGiven ? '' : colour}
+          placeholder="not given"
+          onChange={(next) => next.trim() !== '' && set({ colour: next.trim() })}
+        />
+      </td>
+      <td className="w-20 pr-2">
+        <Cell
+          label={`Size of ${id}, mm²`}
+          value={`${areaMm2}`}
+          assumed={assumed.includes('areaMm2')}
+          onChange={(next) => figure(next, (value) => set({ areaMm2: value }))}
+        />
+      </td>
+      <td className="w-20 pr-2">
+        <Cell
+          label={`Length of ${id}, m`}
+          value={`${lengthMetres}`}
+          assumed={assumed.includes('lengthMetres')}
+          onChange={(next) => figure(next, (value) => set({ lengthMetres: value }))}
+        />
+      </td>
+      <td className="w-12">
+        <Remove label={`Remove wire ${id}`} onPress={() => onChange(withoutSection(circuit, id))} />
+      </td>
+    </tr>
+  );
+}
+
+/** The figure that a part goes by, where it has one. */
+function PartFigure({ part, onChange }: { readonly part: Part; readonly onChange: (part: Part) => void }) {
+  const set = (text: string, then: (value: number) => Part) => {
+    const value = Number(text.replace(',', '.'));
+    if (value > 0) onChange(then(value));
+  };
+  const is = (field: AssumedOfPart) => part.assumed?.includes(field) === true;
+  if ('ratingAmps' in part) {
+    return (
+      <Cell
+        label={`Amps of ${part.name}`}
+        unit="A"
+        value={`${part.ratingAmps}`}
+        assumed={is('ratingAmps')}
+        onChange={(text) => set(text, (ratingAmps) => ({ ...part, ratingAmps }))}
+      />
+    );
+  }
+  if (part.kind === 'lamp') {
+    return (
+      <Cell
+        label={`Watts of ${part.name}`}
+        unit="W"
+        value={`${part.watts}`}
+        assumed={is('watts')}
+        onChange={(text) => set(text, (watts) => ({ ...part, watts }))}
+      />
+    );
+  }
+  if (part.kind === 'relay') {
+    return (
+      <Cell
+        label={`Coil ohms of ${part.name}`}
+        unit="Ω"
+        value={`${part.coilOhms}`}
+        assumed={is('coilOhms')}
+        onChange={(text) => set(text, (coilOhms) => ({ ...part, coilOhms }))}
+      />
+    );
+  }
+  if (!('ohms' in part)) return null;
+  return (
+    <Cell
+      label={`Ohms of ${part.name}`}
+      unit="Ω"
+      value={`${part.ohms}`}
+      assumed={is('ohms')}
+      onChange={(text) => set(text, (ohms) => ({ ...part, ohms }))}
+    />
+  );
+}
+
+/** A field of a table: what is typed counts when it is left or Enter is pressed; Escape takes it back. */
+function Cell({
+  label,
+  value,
+  unit = '',
+  assumed = false,
+  placeholder,
+  onChange,
+}: {
+  readonly label: string;
+  readonly value: string;
+  readonly unit?: string;
+  readonly assumed?: boolean;
+  readonly placeholder?: string;
+  readonly onChange: (text: string) => void;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const done = () => {
+    if (typed !== null && typed !== value) onChange(typed);
+    setTyped(null);
+  };
+  return (
+    <span className="flex items-center gap-1">
+      <input
+        aria-label={label}
+        title={assumed ? 'Assumed' : undefined}
+        className={`field border-line px-2 ${assumed ? 'text-dim italic' : ''}`}
+        value={typed ?? value}
+        placeholder={placeholder}
+        onChange={({ target }) => setTyped(target.value)}
+        onBlur={done}
+        onKeyDown={({ key }) => {
+          if (key === 'Enter') done();
+          if (key === 'Escape') setTyped(null);
+        }}
+      />
+      {unit !== '' && <span className="text-dim">{unit}</span>}
+    </span>
+  );
+}
+
+function Remove({ label, onPress }: { readonly label: string; readonly onPress: () => void }) {
+  return (
+    <button type="button" aria-label={label} title={label} className="key border-line px-3" onClick={onPress}>
+      <Trash2 size={16} aria-hidden />
+    </button>
+  );
+}

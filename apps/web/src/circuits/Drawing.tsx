@@ -1,0 +1,39 @@
+import type { Circuit, TerminalRef } from '@grim-lantern/core';
+import { restingState, terminalName } from '@grim-lantern/core';
+import { HarnessMap } from '../harness/HarnessMap';
+import { useLastLayout } from '../harness/useHarnessLayout';
+
+const nothing: ReadonlyMap<string, number> = new Map();
+
+/** The harness map in edit: the last drawing stands until the next is laid out. */
+export function Drawing({
+  circuit,
+  end,
+  joining,
+  onPoint,
+}: {
+  readonly circuit: Circuit;
+  readonly end: TerminalRef | null;
+  readonly joining: boolean;
+  readonly onPoint: (terminal: TerminalRef) => void;
+}) {
+  const drawn = useLastLayout(circuit);
+  if (circuit.parts.length === 0)
+    return <p className="text-dim p-5">Write or choose something: it is drawn here.</p>;
+  if (drawn === null) return <p className="text-dim p-5">Drawing …</p>;
+  const point = end === null ? undefined : drawn.layout.terminals.get(end);
+  const words = joining && end !== null ? `${terminalName(drawn.circuit, end)} joins …` : 'what comes next?';
+  return (
+    <HarnessMap
+      circuit={drawn.circuit}
+      layout={drawn.layout}
+      state={restingState(drawn.circuit)}
+      glow={nothing}
+      standing={nothing}
+      readings={[]}
+      flag={point === undefined ? null : { point, words }}
+      followsFlag
+      onPoint={onPoint}
+    />
+  );
+}

@@ -1,0 +1,101 @@
+import type { Circuit, Section } from '../circuit/circuit';
+import { partIdOf } from '../circuit/terminalRef';
+import type { Part } from '../parts/part';
+import { zoneById } from './bodyPlan';
+import { readNotation } from './readNotation';
+import { quotedText, tokensOf } from './tokens';
+import { writeNotation } from './writeNotation';
+
+/** A circuit without a part and the wires that end on it; a switch takes a control with it that moves nothing else. */
+export function withoutPart(circuit: Circuit, id: string): Circuit {
+  const parts = circuit.parts.filter((part) => part.id !== id);
+  const sections = circuit.sections.filter(({ from, to }) => partIdOf(from) !== id && partIdOf(to) !== id);
+  const removed = circuit.parts.find((part) => part.id === id);
+  const control = removed?.kind === 'switch' ? removed.control : null;
+  const used = parts.some(
+    (part) =>
+      (part.kind === 'switch' && part.control === control) ||
+      (part.kind === 'module' && JSON.stringify(part.pins).includes(`"control":"${control}"`)),
+  );
+  const controls =
+    control === null || used ? circuit.controls : circuit.controls.filter((each) => each.id !== control);
+  return needed({ ...circuit, parts, sections, controls });
+}
+
+/** A circuit without a wire. */
+export function withoutSection(circuit: Circuit, id: string): Circuit {
+  return needed({ ...circuit, sections: circuit.sections.filter((section) => section.id !== id) });
+}
+
+/** A circuit with a part changed; what was assumed of it and now has another value is assumed no more. */
+export function withPart(circuit: Circuit, part: Part): Circuit {
+  const before = circuit.parts.find(({ id }) => id === part.id);
+  const changed = before === undefined ? part : knownNow<Part>(before, part);
+  return needed({ ...circuit, parts: circuit.parts.map((each) => (each.id === part.id ? changed : each)) });
+}
+
+/** A circuit with a wire changed, as `withPart`. */
+export function withSection(circuit: Circuit, section: Section): Circuit {
+  const before = circuit.sections.find(({ id }) => id === section.id);
+  const changed = before === undefined ? section : knownNow(before, section);
+  return needed({
+    ...circuit,
+    sections: circuit.sections.map((each) => (each.id === section.id ? changed : each)),
+  });
+}
+
+function knownNow<T extends { readonly assumed?: readonly string[] | undefined }>(before: T, after: T): T {
+  const still = (after.assumed ?? []).filter(
+    (field) => JSON.stringify(before[field as keyof T]) === JSON.stringify(after[field as keyof T]),
+  );
+  const { assumed, ...rest } = after;
+  return (assumed === undefined || still.length === 0 ? rest : { ...rest, assumed: still }) as T;
+}
+
+/** Without the places of their own of parts that are gone, with the zones that parts are now in. */
+function needed(given: Circuit): Circuit {
+  const zones = given.parts.flatMap(({ place }) =>
+    given.places.some(({ id }) => id === place) ? [] : (zoneById(place) ?? []),
+  );
+  const circuit = zones.reduce(
+    (grown, { place, strip }) => ({
+      ...grown,
+      places: [...grown.places, place],
+      strips:
+        strip === null || grown.strips.some(({ id }) => id === strip.id)
+          ? grown.strips
+          : [...grown.strips, strip],
+    }),
+    given,
+  );
+  const used = new Set([
+    ...circuit.parts.map(({ place }) => place),
+    ...circuit.sections.flatMap(({ places }) => places),
+  ]);
+  return { ...circuit, places: circuit.places.filter(({ id }) => used.has(id) || !id.startsWith('at-')) };
+}
+
+/** A text with the circuit's name changed. */
+export function renamedNotation(text: string, name: string): string {
+  const line = `circuit ${quotedText(name)}`;
+  const named = /^[ \t]*circuit\b.*$/imu;
+  return named.test(text) ? text.replace(named, () => line) : `${line}\n${text}`;
+}
+
+/** The notation of a changed circuit, under the remarks of the text that it was read from: they are not lost. */
+export function notationAfter(before: string, circuit: Circuit): string {
+  const remarks = remarksOf(before);
+  const text = writeNotation(circuit);
+  return remarks.length === 0 ? text : `${remarks.join('\n')}\n${text}`;
+}
+
+/** The remarks of a text, and its lines that cannot be read, as remarks. */
+function remarksOf(text: string): readonly string[] {
+  const unread = new Set(readNotation(text).flaws.map(({ line }) => line));
+  return text.split(/\r\n|\r|\n/).flatMap((line, number) => {
+    if (unread.has(number)) return [`# ${line}`];
+    const end = tokensOf(line).at(-1)?.to ?? 0;
+    const rest = line.slice(end).trim();
+    return rest.startsWith('#') ? [rest] : [];
+  });
+}

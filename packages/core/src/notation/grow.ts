@@ -1,0 +1,152 @@
+import type { Circuit } from '../circuit/circuit';
+import type { TerminalRef } from '../circuit/terminalRef';
+import { partIdOf } from '../circuit/terminalRef';
+import { partById, terminalsOf } from '../circuit/terminals';
+import type { Part } from '../parts/part';
+import { readNotation } from './readNotation';
+import { writtenTerminal } from './pathTerminals';
+import { quotedText } from './tokens';
+import { kindWord } from './vocabulary';
+
+/** What may come next on a circuit that grows, as one taps it. */
+export interface GrowChoice {
+  /** The word of the notation. */
+  readonly word: string;
+  readonly label: string;
+  /** What it is told apart by: a number that comes by itself, or words where there is more than one. */
+  readonly goesBy: 'number' | 'words';
+  /** The figure that it asks for; null where it has none. */
+  readonly figure: { readonly unit: 'A' | 'W' | 'Ω'; readonly label: string } | null;
+}
+
+const amps = { unit: 'A', label: 'Amps' } as const;
+const watts = { unit: 'W', label: 'Watts' } as const;
+
+/** The choices, the most usual first. */
+export const growChoices: readonly GrowChoice[] = [
+  { word: 'fuse', label: 'Fuse', goesBy: 'number', figure: amps },
+  { word: 'relay', label: 'Relay', goesBy: 'number', figure: null },
+  { word: 'switch', label: 'Switch', goesBy: 'words', figure: null },
+  { word: 'button', label: 'Button', goesBy: 'words', figure: null },
+  { word: 'splice', label: 'Splice', goesBy: 'number', figure: null },
+  { word: 'connector', label: 'Connector', goesBy: 'number', figure: null },
+  { word: 'lamp', label: 'Lamp', goesBy: 'words', figure: watts },
+  { word: 'motor', label: 'Motor', goesBy: 'words', figure: amps },
+  { word: 'horn', label: 'Horn', goesBy: 'words', figure: amps },
+  { word: 'heater', label: 'Heater', goesBy: 'words', figure: amps },
+  { word: 'solenoid', label: 'Solenoid', goesBy: 'words', figure: amps },
+  { word: 'load', label: 'Other load', goesBy: 'words', figure: amps },
+  { word: 'module', label: 'Module pin', goesBy: 'words', figure: null },
+  { word: 'diode', label: 'Diode', goesBy: 'number', figure: null },
+  { word: 'ground', label: 'Ground', goesBy: 'number', figure: null },
+];
+
+/** The lowest number with a kind's letter that no part has; empty for a kind that goes by words. */
+export function nextName({ parts }: Circuit, word: string): string {
+  const letter = kindWord(word)?.letter;
+  if (letter === undefined) return '';
+  let number = 1;
+  while (parts.some(({ id }) => id === `${letter}${number}`)) number++;
+  return word === 'fuse' ? `${number}` : `${letter}${number}`;
+}
+
+/** What one taps to let a circuit grow. */
+export interface Growth {
+  readonly from: TerminalRef;
+  readonly word: string;
+  /** Its number or words as typed; a module's with its pin, such as `M1.4`. */
+  readonly name: string;
+  /** Its figure as typed; empty where it is not known. */
+  readonly figure: string;
+}
+
+/** The line of notation that lets a circuit grow at an end by a new part. */
+function grownLine(circuit: Circuit, { from, word, name, figure }: Growth): string {
+  const choice = growChoices.find((each) => each.word === word);
+  const typed = figure.trim();
+  const rated =
+    typed === '' || choice?.figure == null
+      ? ''
+      : ` ${/^[\d.,]+$/.test(typed) ? `${typed}${choice.figure.unit}` : typed}`;
+  const part = `${word}${name.trim() === '' ? '' : ` ${safeWords(name.trim())}`}${rated}`;
+  return joinedLine(circuit, from, part);
+}
+
+/** A text grown by a line, and where it goes on; or why it cannot. */
+export type Grown =
+  | { readonly kind: 'grown'; readonly text: string; readonly next: TerminalRef | null }
+  | { readonly kind: 'flaw'; readonly message: string };
+
+/**
+ * A circuit's text with a new part at one of its ends.
+ * @param open - ends that nothing is wired to: where it goes on when the new part has none
+ */
+export function grownText(
+  text: string,
+  circuit: Circuit,
+  growth: Growth,
+  open: readonly TerminalRef[],
+): Grown {
+  const next = withLine(text, grownLine(circuit, growth));
+  const read = readNotation(next);
+  const line = next.split('\n').length - 2;
+  const flaw = read.flaws.find((each) => each.line === line);
+  if (flaw !== undefined) return { kind: 'flaw', message: flaw.message };
+  const known = new Set(circuit.parts.map(({ id }) => id));
+  const added = read.circuit.parts.find(({ id }) => !known.has(id));
+  const wired = new Set(read.circuit.sections.flatMap(({ from, to }) => [from, to]));
+  const goesOn = added === undefined ? null : endToGoOn(read.circuit, added.id);
+  return { kind: 'grown', text: next, next: goesOn ?? open.find((each) => !wired.has(each)) ?? null };
+}
+
+/** A circuit's text with an end tied to a point that is there. */
+export function joinedText(text: string, circuit: Circuit, from: TerminalRef, to: TerminalRef): string {
+  return withLine(text, joinedLine(circuit, from, stopAt(circuit, to)));
+}
+
+const withLine = (text: string, line: string) => `${text.replace(/\n*$/, '')}\n${line}\n`;
+
+/** Words that the notation would read otherwise stand in quotes. */
+function safeWords(words: string): string {
+  return /^[\p{L}\p{N}.+/_ -]+$/u.test(words) ? words : quotedText(words);
+}
+
+function joinedLine(circuit: Circuit, from: TerminalRef, other: string): string {
+  const stop = stopAt(circuit, from);
+  return isFeedEnd(partById(circuit, partIdOf(from)), from) ? `${other} > ${stop}` : `${stop} > ${other}`;
+}
+
+/** A terminal as a stop of a path. */
+export function stopAt(circuit: Circuit, ref: TerminalRef): string {
+  const part = partById(circuit, partIdOf(ref));
+  const plain = part.kind === 'splice' || part.kind === 'ground';
+  return plain ? part.id : `${part.id}.${writtenTerminal(part, ref.slice(part.id.length + 1))}`;
+}
+
+/** Whether what is wired to a terminal feeds its part: it stands before it on a path. */
+export function isFeedEnd(part: Part, ref: TerminalRef): boolean {
+  const terminal = ref.slice(part.id.length + 1);
+  if (['feed', 'anode', 'supply', 'coilFeed'].includes(terminal)) return true;
+  const load = ['lamp', 'motor', 'heater', 'solenoid', 'resistor', 'potentiometer'].includes(part.kind);
+  if (load) return terminal === '1';
+  if (part.kind === 'two-filament lamp') return terminal !== 'ground';
+  return part.kind === 'module' && part.pins.some(({ pin, role }) => pin === terminal && role === 'supply');
+}
+
+/** The end of a part to go on from after it was added: the first that nothing is wired to, else its last. */
+function endToGoOn(circuit: Circuit, partId: string): TerminalRef | null {
+  const part = circuit.parts.find(({ id }) => id === partId);
+  if (part === undefined || part.kind === 'ground' || part.kind === 'module') return null;
+  const wired = new Set(circuit.sections.flatMap(({ from, to }) => [from, to]));
+  const terminals = part.kind === 'relay' ? relayOrder(part.id) : terminalsOf(part);
+  return (
+    terminals.find((each) => !wired.has(each)) ?? (part.kind === 'splice' ? (terminals.at(-1) ?? null) : null)
+  );
+}
+
+/** The order in which one wires a relay: through its contact, then its coil. */
+function relayOrder(id: string): readonly TerminalRef[] {
+  return (['normallyOpen', 'coilFeed', 'coilCommand', 'supply'] as const).map(
+    (role): TerminalRef => `${id}.${role}`,
+  );
+}
