@@ -234,3 +234,79 @@ describe('revisions of a circuit', () => {
     expect((await listed()).some(({ id }) => id === record.id)).toBe(false);
   });
 });
+
+describe('a job that goes on with a later revision', () => {
+  const vehicleId = demo.circuits[0]!.vehicleId;
+  const author = demo.technicians[0]!.id;
+  const at = '2026-11-24T08:00:00.000Z';
+  const openedOn = async (circuitId: string) => {
+    const jobId = randomUUID();
+    const job = { id: jobId, vehicleId, circuitId, title: 'Step lamp dead', author, at };
+    await server.http
+      .post('/api/jobs')
+      .send({ ...job, complaintEventId: randomUUID(), complaint: 'Since Monday.' })
+      .expect(200);
+    return jobId;
+  };
+  const append = (jobId: string, ...events: readonly object[]) =>
+    server.http
+      .post(`/api/jobs/${jobId}/events`)
+      .send({ events: events.map((each) => ({ id: randomUUID(), author, at, ...each })) });
+
+  test('is on it from then on: its new points are taken, an old entry sent again is no trouble', async () => {
+    const [first, second] = [randomUUID(), randomUUID()];
+    const without = libraryCircuit.parts.find(({ kind }) => kind === 'splice')!;
+    const renamed = {
+      ...libraryCircuit,
+      parts: libraryCircuit.parts.map((part) => (part.id === without.id ? { ...part, id: 'SX' } : part)),
+      sections: libraryCircuit.sections.map((section) => ({
+        ...section,
+        from: section.from.replace(`${without.id}.`, 'SX.'),
+        to: section.to.replace(`${without.id}.`, 'SX.'),
+      })),
+    };
+    await server.http
+      .post('/api/circuits')
+      .send({ id: first, vehicleId, circuit: libraryCircuit })
+      .expect(200);
+    const record = { id: second, vehicleId, circuit: renamed, follows: first };
+    await server.http.post('/api/circuits').send(record).expect(200);
+    const jobId = await openedOn(first);
+    const state = {
+      controls: { key: 'off', saloon: 'off', 'rear-door': 'closed' },
+      batteryConnected: true,
+      apart: [],
+      cavities: {},
+    };
+    const volts = (point: string) => ({
+      id: randomUUID(),
+      type: 'reading-taken',
+      test: { instrument: 'voltmeter', at: point },
+      state,
+      value: { kind: 'number', value: 12.4 },
+      typed: '12.4',
+    });
+    const old = volts(`${without.id}.x`);
+    await append(jobId, old).expect(200);
+    await append(jobId, volts('SX.x')).expect(422);
+    await append(jobId, { type: 'circuit-followed', circuit: second }, volts('SX.x')).expect(200);
+    await append(jobId, old).expect(200);
+    expect((await server.http.get(`/api/jobs/${jobId}`)).body).toMatchObject({ circuitId: second });
+  });
+
+  test('not with an earlier one, nor with another circuit', async () => {
+    const [first, second] = [randomUUID(), randomUUID()];
+    await server.http
+      .post('/api/circuits')
+      .send({ id: first, vehicleId, circuit: libraryCircuit })
+      .expect(200);
+    await server.http
+      .post('/api/circuits')
+      .send({ id: second, vehicleId, circuit: { ...libraryCircuit, name: 'Later' }, follows: first })
+      .expect(200);
+    const jobId = await openedOn(second);
+    await append(jobId, { type: 'circuit-followed', circuit: first }).expect(422);
+    await append(jobId, { type: 'circuit-followed', circuit: demo.circuits[0]!.id }).expect(422);
+    expect((await server.http.get(`/api/jobs/${jobId}`)).body).toMatchObject({ circuitId: second });
+  });
+});

@@ -118,6 +118,7 @@ export const jobEventSchema = z.discriminatedUnion(
       reading: z.uuid('Expected the id of a reading.'),
       why: shortText,
     }),
+    z.strictObject({ ...stamp, type: z.literal('circuit-followed'), circuit: z.uuid('Expected a UUID.') }),
     z.strictObject({
       ...stamp,
       type: z.literal('point-refused'),

@@ -25,11 +25,15 @@ const fields = {
 
 type Fitting = { readonly circuit: Circuit; readonly events: readonly JobEvent[] };
 
-/** Every event fits the circuit; what is withdrawn or corrected has been read before. */
+/**
+ * Every event fits the circuit, but for those before the job went on with this revision of it; what is withdrawn or
+ * corrected has been read before.
+ */
 function fit({ circuit, events }: Fitting, context: z.RefinementCtx): void {
   const readings = new Set<string>();
+  const followed = events.map(({ type }) => type).lastIndexOf('circuit-followed');
   events.forEach((event, index) => {
-    for (const { path, message } of checkEvent(circuit, event)) {
+    for (const { path, message } of index < followed ? [] : checkEvent(circuit, event)) {
       context.addIssue({ code: 'custom', path: ['events', index, ...path.split('.')], message });
     }
     const earlier = earlierReading(event);

@@ -29,6 +29,10 @@ const problems = {
     status: 409,
     message: 'Somebody has saved a newer revision of this circuit: look at it, then save yours after it.',
   },
+  'circuit/not-later': {
+    status: 422,
+    message: 'A job goes on with a later revision of its own circuit only.',
+  },
   'circuit/other-vehicle': {
     status: 422,
     message: 'A revision belongs to the vehicle of the one that it follows.',

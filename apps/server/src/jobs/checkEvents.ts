@@ -2,7 +2,7 @@ import { checkEvent, earlierReading } from '@grim-lantern/core';
 import type { Circuit, JobEvent } from '@grim-lantern/core';
 import type { Transaction } from 'sequelize';
 import { Op } from 'sequelize';
-import type { JobRow, Models } from '../database/models';
+import type { CircuitRow, JobRow, Models } from '../database/models';
 import { ApiProblem } from '../http/problems';
 
 /**
@@ -16,24 +16,59 @@ export async function checkEvents(
   events: readonly JobEvent[],
   transaction: Transaction,
 ): Promise<void> {
-  const { workshopId, circuitId } = job;
-  const circuit = await models.Circuit.findOne({
-    where: { workshopId, id: circuitId },
-    transaction,
-    rejectOnEmpty: true,
-  });
-  refuseMisfits(circuit.document, events);
+  const { workshopId } = job;
+  const ids = events.map(({ id }) => id);
+  const rows = await models.JobEvent.findAll({ where: { workshopId, id: { [Op.in]: ids } }, transaction });
+  // What is stored already fitted when it came, perhaps another revision of the circuit.
+  const stored = new Set(rows.map(({ id }) => id));
+  let circuit = await circuitRow(models, job, job.circuitId, transaction);
+  for (const [index, event] of events.entries()) {
+    if (stored.has(event.id)) continue;
+    refuseMisfit(circuit.document, event, index);
+    if (event.type !== 'circuit-followed') continue;
+    circuit = await laterRevision(models, job, event.circuit, index, transaction);
+    await job.update({ circuitId: circuit.id }, { transaction });
+  }
   await refuseStrangers(models, workshopId, events, transaction);
   await refuseUnknownWithdrawals(models, job, events, transaction);
 }
 
-function refuseMisfits(circuit: Circuit, events: readonly JobEvent[]): void {
-  for (const [index, event] of events.entries()) {
-    const flaw = checkEvent(circuit, event)[0];
-    if (flaw === undefined) continue;
-    const field = `events.${index}.${flaw.path}`;
-    throw new ApiProblem('request/field', field, `${field}: ${flaw.message}`);
+function circuitRow(
+  { Circuit }: Models,
+  { workshopId }: JobRow,
+  id: string,
+  transaction: Transaction,
+): Promise<CircuitRow> {
+  return Circuit.findOne({ where: { workshopId, id }, transaction, rejectOnEmpty: true });
+}
+
+/**
+ * A revision that follows the job's present one, directly or over others.
+ * @throws {ApiProblem} where it does not
+ */
+async function laterRevision(
+  models: Models,
+  job: JobRow,
+  id: string,
+  index: number,
+  transaction: Transaction,
+): Promise<CircuitRow> {
+  const field = `events.${index}.circuit`;
+  const { workshopId } = job;
+  const found = await models.Circuit.findOne({ where: { workshopId, id }, transaction });
+  if (found === null) throw new ApiProblem('circuit/unknown', field);
+  for (let before = found.follows; before !== null;) {
+    if (before === job.circuitId) return found;
+    before = (await circuitRow(models, job, before, transaction)).follows;
   }
+  throw new ApiProblem('circuit/not-later', field);
+}
+
+function refuseMisfit(circuit: Circuit, event: JobEvent, index: number): void {
+  const flaw = checkEvent(circuit, event)[0];
+  if (flaw === undefined) return;
+  const field = `events.${index}.${flaw.path}`;
+  throw new ApiProblem('request/field', field, `${field}: ${flaw.message}`);
 }
 
 /** @throws {ApiProblem} naming the first event whose author is not the workshop's */

@@ -45,13 +45,14 @@ export function CircuitEditor({
     const at = partsAt.get(id);
     if (at !== undefined) setShown({ line: at.line });
   };
+  const join = (to: TerminalRef) => {
+    if (end === null || to === end) return;
+    draft.edit(joinedText(text, circuit, end, to));
+    setJoining(false);
+    goOn(ends.find((each) => each !== end && each !== to) ?? null);
+  };
   const onPoint = (terminal: TerminalRef) => {
-    if (joining && end !== null && terminal !== end) {
-      draft.edit(joinedText(text, circuit, end, terminal));
-      setJoining(false);
-      goOn(null);
-      return;
-    }
+    if (joining) return join(terminal);
     tap(terminal);
     showPart(partIdOf(terminal));
   };
@@ -73,6 +74,7 @@ export function CircuitEditor({
               setJoining(false);
             }}
             onJoin={setJoining}
+            onJoined={join}
             onGrown={(next, goesOn) => {
               draft.edit(next);
               goOn(goesOn);

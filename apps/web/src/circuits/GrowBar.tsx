@@ -22,6 +22,7 @@ interface GrowBarProps {
   readonly joining: boolean;
   readonly onEnd: (end: TerminalRef) => void;
   readonly onJoin: (joining: boolean) => void;
+  readonly onJoined: (to: TerminalRef) => void;
   readonly onGrown: (text: string, next: TerminalRef | null) => void;
 }
 
@@ -29,7 +30,8 @@ interface GrowBarProps {
  * What comes next at the chosen end: a kind, its number and figure, and it is there. After each part the end goes on
  * behind it.
  */
-export function GrowBar({ circuit, text, end, ends, joining, onEnd, onJoin, onGrown }: GrowBarProps) {
+export function GrowBar(props: GrowBarProps) {
+  const { circuit, text, end, ends, joining, onEnd, onJoin, onJoined, onGrown } = props;
   const [word, setWord] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const choice = growChoices.find((each) => each.word === word);
@@ -45,12 +47,24 @@ export function GrowBar({ circuit, text, end, ends, joining, onEnd, onJoin, onGr
         <OpenEnds circuit={circuit} ends={ends.filter((each) => each !== end)} onEnd={onEnd} />
       </div>
       {end !== null && joining && (
-        <p className="flex flex-wrap items-center gap-3">
-          Tap the point on the drawing that it is tied to.
+        <div className="flex flex-wrap items-center gap-2">
+          <span>Tap the point that it is tied to, here or on the drawing:</span>
+          {joinablePoints(circuit)
+            .filter((each) => each !== end)
+            .map((each) => (
+              <button
+                key={each}
+                type="button"
+                className="key border-line font-mono text-[14px]"
+                onClick={() => onJoined(each)}
+              >
+                {stopAt(circuit, each)}
+              </button>
+            ))}
           <button type="button" className="key border-line" onClick={() => onJoin(false)}>
             Cancel
           </button>
-        </p>
+        </div>
       )}
       {end !== null && !joining && choice === undefined && (
         <div className="flex flex-wrap gap-2">
@@ -82,6 +96,15 @@ export function GrowBar({ circuit, text, end, ends, joining, onEnd, onJoin, onGr
   );
 }
 
+/** Points that several things are tied to: what is fed, what is joined, what is ground. */
+function joinablePoints({ parts }: Circuit): readonly TerminalRef[] {
+  return parts.flatMap(({ id, kind }): readonly TerminalRef[] => {
+    if (kind === 'splice' || kind === 'ground') return [`${id}.x`];
+    if (kind === 'battery') return [`${id}.+`];
+    return kind === 'fuse' ? [`${id}.load`] : [];
+  });
+}
+
 /** How many open ends have a key of their own; the checks list them all. */
 const shownEnds = 8;
 
@@ -107,6 +130,16 @@ function OpenEnds({
           </button>
         </li>
       ))}
+      {circuit.parts
+        .filter(({ kind }) => kind === 'splice')
+        .slice(0, shownEnds)
+        .map(({ id, name }) => (
+          <li key={id}>
+            <button type="button" className="key border-line" onClick={() => onEnd(`${id}.x`)}>
+              Branch at {name}
+            </button>
+          </li>
+        ))}
     </ul>
   );
 }

@@ -1,7 +1,7 @@
 import { fusesOf, minutes, readingCount } from '@grim-lantern/core';
 import type { Circuit, ForeseenOutcome, JobEvent, Kit, LedgerReading, Test } from '@grim-lantern/core';
 import { useCallback, useMemo, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { Notices } from '../app/Notices';
 import { TopBar } from '../app/TopBar';
 import { useFuses } from '../fuses/useFuses';
@@ -13,6 +13,7 @@ import { useTraces } from '../traces/useTraces';
 import type { Diagnosis } from '../worker/useDiagnosis';
 import { useDiagnosis } from '../worker/useDiagnosis';
 import { CorrectReading } from './CorrectReading';
+import { DrawingNotice } from './DrawingNotice';
 import type { Question } from './CustomerPanel';
 import { jobViewOf } from './jobViews';
 import { KitDialog } from './KitDialog';
@@ -72,6 +73,12 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
             </span>
             <span className="sm:text-dim">{summary.title}</span>
           </h1>
+          <Link
+            to={`/vehicles/${summary.vehicle.id}/circuits/${summary.circuitId}`}
+            className="text-dim hover:text-ink shrink-0 text-[15px] underline"
+          >
+            Drawing
+          </Link>
           {diagnosis !== null && (
             <span className="text-dim shrink-0 font-mono text-[13px]">
               {minutes(diagnosis.job.minutes)} · {money(costOf(diagnosis.job, hourlyRate))} spent ·{' '}
@@ -81,6 +88,7 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
         </div>
       </TopBar>
       <Notices />
+      <DrawingNotice {...{ summary, record }} misfits={diagnosis?.job.misfits ?? none} />
       {record === null && (
         <p className="border-clash text-clash border-b px-5 py-2">
           Choose who you are, above, before you enter anything.

@@ -1,5 +1,6 @@
 import { request } from '../api/request';
-import { gaplessUpTo, jobsSlice } from './jobs';
+import type { LoggedEvent } from '@grim-lantern/core';
+import { gaplessUpTo, jobsSlice, loadJob } from './jobs';
 import type { Outgoing } from './outbox';
 import { outboxSlice } from './outbox';
 import type { Store } from './store';
@@ -71,7 +72,7 @@ async function deliver(store: Store, outgoing: readonly Outgoing[]) {
     store.dispatch(outboxSlice.actions.sendingFailed(answer.why));
   } else if (answer.status === 'done') {
     const { events } = answer.reply;
-    store.dispatch(jobsSlice.actions.eventsArrived({ jobId, events }));
+    arrived(store, jobId, events);
     store.dispatch(outboxSlice.actions.eventsStored(events.map(({ id }) => id)));
   } else if (outgoing.length === 1) {
     store.dispatch(outboxSlice.actions.eventRefused({ outgoing: first, why: answer.problem.message }));
@@ -85,5 +86,16 @@ async function poll(store: Store, jobId: string | null): Promise<void> {
   if (jobId === null || job?.status !== 'ready') return;
   const answer = await request('events', { params: { jobId }, query: { after: gaplessUpTo(job.log) } });
   if (answer.status !== 'done') return;
-  store.dispatch(jobsSlice.actions.eventsArrived({ jobId, events: answer.reply.events }));
+  arrived(store, jobId, answer.reply.events);
+}
+
+/** Tells of stored events; with another revision of the circuit, by whomever, the job is fetched anew. */
+function arrived(store: Store, jobId: string, events: readonly LoggedEvent[]): void {
+  store.dispatch(jobsSlice.actions.eventsArrived({ jobId, events }));
+  const job = store.getState().jobs[jobId];
+  const followed = events
+    .flatMap((event) => (event.type === 'circuit-followed' ? [event.circuit] : []))
+    .at(-1);
+  if (followed === undefined || job?.status !== 'ready') return;
+  if (job.summary.circuitId !== followed) void store.dispatch(loadJob(jobId));
 }

@@ -82,8 +82,10 @@ function question(part: Part, ref: TerminalRef): string {
 
 function wantsWire(part: Part, ref: TerminalRef, wired: ReadonlySet<TerminalRef>): boolean {
   if (part.kind === 'switch' || part.kind === 'module') {
-    // Pins may be left out on purpose, but not all of them.
-    return !terminalsOf(part).some((each) => wired.has(each)) && terminalsOf(part)[0] === ref;
+    // Pins may be left out on purpose, but a switch joins two of them at least.
+    const [free, used] = [terminalsOf(part).filter((each) => !wired.has(each)), terminalsOf(part).length];
+    const least = part.kind === 'switch' ? 2 : 1;
+    return used - free.length < least && free[0] === ref;
   }
   if (part.kind === 'connector') {
     // A cavity with a wire on one side only.

@@ -54,6 +54,7 @@ export function checkEvent(circuit: Circuit, event: JobEvent): readonly CircuitF
         }),
       ];
     case 'complaint-set':
+    case 'circuit-followed':
     case 'reading-withdrawn':
     case 'customer-answered':
     case 'repair-done':

@@ -19,6 +19,8 @@ export type JobFact =
     }
   /** A reading or a current. */
   | { readonly type: 'reading-withdrawn'; readonly reading: string; readonly why: string }
+  /** The job goes on with a later revision of its circuit, by its id. */
+  | { readonly type: 'circuit-followed'; readonly circuit: string }
   /** A target or a place that cannot be reached; and the opposite. */
   | { readonly type: 'point-refused'; readonly point: Target; readonly why?: string | undefined }
   | { readonly type: 'point-allowed'; readonly point: Target }

@@ -8,6 +8,7 @@ import { workFor } from '../plan/work';
 import type { TakenReading } from '../suspicion/likelihood';
 import type { PastState } from '../suspicion/openedBefore';
 import type { JobEvent } from './events';
+import { fittedEvents } from './fittedEvents';
 
 /** A reading in the ledger; a withdrawn one stays, marked. */
 export interface LedgerReading extends TakenReading {
@@ -80,6 +81,8 @@ export interface JobState {
   readonly authors: readonly string[];
   /** Hands, strips and state as the readings left them; `state` is always the job's. */
   readonly site: Worksite;
+  /** Events at points that the circuit no longer has, since the job went on with another revision: kept, not weighed. */
+  readonly misfits: readonly JobEvent[];
   /** Minutes that the readings should have taken, by the same costs as the plan's. */
   readonly minutes: number;
   /** What parts tried on the way cost, in the workshop's money. */
@@ -115,6 +118,7 @@ export function emptyJob(circuit: Circuit): JobState {
     stage: 'searching',
     authors: [],
     site: { state, at: null, stripped: [] },
+    misfits: [],
     minutes: 0,
     money: 0,
   };
@@ -122,11 +126,13 @@ export function emptyJob(circuit: Circuit): JobState {
 
 /** What a job's events add up to, in the order given. Pure: the same events give the same job everywhere. */
 export function foldJob(circuit: Circuit, events: readonly JobEvent[]): JobState {
-  return events.reduce((job, event) => {
+  const { fitting, misfits } = fittedEvents(circuit, events);
+  const start: JobState = { ...emptyJob(circuit), misfits };
+  return fitting.reduce((job, event) => {
     const after = applyEvent(circuit, job, event);
     const authors = [...job.authors.filter((each) => each !== event.author), event.author];
     return { ...after, authors, stage: stageOf(after) };
-  }, emptyJob(circuit));
+  }, start);
 }
 
 function stageOf({ closed, repair, cause, customer }: JobState): JobStage {
@@ -138,6 +144,8 @@ function stageOf({ closed, repair, cause, customer }: JobState): JobStage {
 
 function applyEvent(circuit: Circuit, job: JobState, event: JobEvent): JobState {
   switch (event.type) {
+    case 'circuit-followed':
+      return job;
     case 'complaint-set':
       return { ...job, complaint: event.text, comesAndGoes: event.comesAndGoes ?? job.comesAndGoes };
     case 'state-set':

@@ -34,6 +34,7 @@ export function outOfOrder(circuit: Circuit, job: JobState, event: JobEvent): st
         : `Put everything back before it is closed as proven: ${apart.join(' ')}`;
     }
     case 'complaint-set':
+    case 'circuit-followed':
     case 'state-set':
     case 'reading-taken':
     case 'reading-withdrawn':

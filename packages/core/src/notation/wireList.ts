@@ -80,7 +80,7 @@ export function wireListLosses(circuit: Circuit): readonly string[] {
 
 /** Headings that spreadsheets use, by the column that they mean. */
 const headings: readonly (readonly [WireColumn, RegExp])[] = [
-  ['from pin', /^(from (pin|terminal|cavity)|pin 1|pin a)$/],
+  ['from pin', /^(from (pin|terminal|cavity)|pin|pin 1|pin a)$/],
   ['to pin', /^(to (pin|terminal|cavity)|pin 2|pin b)$/],
   ['from part', /^from part$/],
   ['to part', /^to part$/],

@@ -26,6 +26,12 @@ test.each([
   ],
   ['a load without a ground', ' > G1\nK1.85', '\nK1.85', 'Horn high pin 2 ends in nothing.'],
   [
+    'a button that leads nowhere',
+    'button horn > ground G2',
+    'button horn',
+    'Horn button pin 2 ends in nothing.',
+  ],
+  [
     'a battery on no ground',
     'battery.- > ground GB\n',
     '',
