@@ -1,6 +1,6 @@
 export { checkCircuit } from './circuit/checkCircuit';
 export { assumedOfWire } from './circuit/circuit';
-export { colourNotGiven } from './notation/assumedWire';
+export { colouredWire, colourNotGiven, wireLook } from './circuit/wireColour';
 export { assumedOfPart } from './parts/partKind';
 export type { AssumedOfPart } from './parts/partKind';
 export { readNotation } from './notation/readNotation';

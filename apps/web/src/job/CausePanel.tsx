@@ -9,6 +9,8 @@ import {
   sights,
   suspectName,
   thingsOf,
+  colouredWire,
+  colourNotGiven,
 } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
@@ -56,7 +58,7 @@ export function CausePanel({ jobId, circuit, diagnosis, record }: CausePanelProp
         {kind.slice(1)}
         {section === undefined
           ? '. Prove it before you replace it: then record the cause.'
-          : `, ${section.colour} wire. See it before you cut: then record the cause.`}
+          : `, ${colouredWire(section)}. See it before you cut: then record the cause.`}
       </p>
       <WhereAlong {...{ circuit, diagnosis, record }} />
       {unread === null ? (
@@ -116,7 +118,8 @@ function SeenDamage({ circuit, diagnosis, record }: Omit<CausePanelProps, 'jobId
 /** A suspect as an eye tells it from its neighbours: a wire with its colour. */
 function colouredName(circuit: Circuit, id: string): string {
   const section = circuit.sections.find((each) => each.id === id);
-  return section === undefined ? suspectName(circuit, id) : `${section.name}, ${section.colour}`;
+  if (section === undefined) return suspectName(circuit, id);
+  return section.colour === colourNotGiven ? section.name : `${section.name}, ${section.colour}`;
 }
 
 /** The module of a suspect whose check-list has neither been read nor skipped; null when there is none. */

@@ -7,6 +7,7 @@ import {
   stateKey,
   terminalName,
   midSentence,
+  wireLook,
 } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import type { Diagnosis } from '../worker/useDiagnosis';
@@ -202,7 +203,10 @@ function Checklist({
 }
 
 function lineWords({ wires, sources, role, fedWhen }: ChecklistLine): string {
-  const wire = wires.map(({ colour, areaMm2 }) => `${colour} ${areaMm2} mm²`).join(' and ');
+  const wire = wires
+    .map(wireLook)
+    .filter((each) => each !== '')
+    .join(' and ');
   const from = sources.length === 0 ? '' : `from ${sources.join(', ')}`;
   const fed = role !== 'supply' ? '' : fedWhen === '' ? 'fed by nothing drawn' : `fed ${fedWhen}`;
   return [wire, from, fed].filter((each) => each !== '').join(' · ');

@@ -1,3 +1,4 @@
+import { colouredWire } from '../circuit/wireColour';
 import { cavityFill } from '../circuit/operatingState';
 import { partById, terminalName } from '../circuit/terminals';
 import { partIdOf } from '../circuit/terminalRef';
@@ -30,7 +31,7 @@ export const clamp: Instrument = {
   instruction(circuit, at) {
     const { section, end } = sectionEnd(circuit, at);
     const where = terminalName(circuit, end === 'from' ? section.from : section.to);
-    return `Clamp round the ${section.colour} wire at ${where} (${section.name})`;
+    return `Clamp round the ${colouredWire(section)} at ${where} (${section.name})`;
   },
   // Current through a short is only safe behind a limiter lamp; without one no fuse may be feeding it.
   mayPropose: (circuit, state) =>

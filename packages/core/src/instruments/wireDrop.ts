@@ -1,3 +1,4 @@
+import { colouredWire } from '../circuit/wireColour';
 import { partIdOf } from '../circuit/terminalRef';
 import { partById, sectionById, terminalName } from '../circuit/terminals';
 import type { Instrument } from './instrument';
@@ -27,9 +28,10 @@ export const wireDrop: Instrument = {
   place: (circuit, at) => partById(circuit, partIdOf(sectionById(circuit, at).to)).place,
   otherPlace: (circuit, at) => partById(circuit, partIdOf(sectionById(circuit, at).from)).place,
   instruction(circuit, at) {
-    const { from, to, colour } = sectionById(circuit, at);
+    const section = sectionById(circuit, at);
+    const { from, to } = section;
     const [one, other] = [from, to].map((end) => terminalName(circuit, end));
-    return `Millivolts along the ${colour} wire, ${one} to ${other}`;
+    return `Millivolts along the ${colouredWire(section)}, ${one} to ${other}`;
   },
   mayPropose: (_circuit, state) => state.batteryConnected,
   feelsWhere: true,

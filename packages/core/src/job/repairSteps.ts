@@ -1,3 +1,4 @@
+import { colouredWire } from '../circuit/wireColour';
 import type { Circuit } from '../circuit/circuit';
 import { placeById, partById } from '../circuit/terminals';
 import { fedSections } from '../circuit/fedSections';
@@ -17,14 +18,16 @@ export function repairSteps(circuit: Circuit, suspect: string, kind: string): re
 }
 
 function sectionSteps(circuit: Circuit, id: string, kind: string): readonly string[] {
-  const { name, colour, areaMm2, places } = circuit.sections.find((each) => each.id === id)!;
+  const { name, colour, areaMm2, places, assumed } = circuit.sections.find((each) => each.id === id)!;
   const worn = places
     .flatMap((place) => placeById(circuit, place) ?? [])
     .find(({ hazards }) => hazards.length > 0);
   const where = worn === undefined ? '' : ` at ${worn.name}`;
+  // A size that was only assumed is no size to repair by.
+  const size = assumed?.includes('areaMm2') === true ? 'wire of its own size' : `${areaMm2} mm²`;
   return [
-    `Disconnect the supply. Lay bare the ${colour} wire of ${name}${where}, back to sound copper on both sides.`,
-    `Cut out the damaged piece; join in ${areaMm2} mm² of the same kind, crimped, and seal the joints.`,
+    `Disconnect the supply. Lay bare the ${colouredWire({ colour })} of ${name}${where}, back to sound copper on both sides.`,
+    `Cut out the damaged piece; join in ${size} of the same kind, crimped, and seal the joints.`,
     ...(kind.startsWith('short') || kind === 'wet path'
       ? ['Look at the wires beside it: sleeve or replace what has rubbed too.']
       : []),

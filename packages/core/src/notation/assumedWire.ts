@@ -1,10 +1,8 @@
 import type { Section } from '../circuit/circuit';
+import { colourNotGiven } from '../circuit/wireColour';
 import type { TerminalRef } from '../circuit/terminalRef';
 import { partIdOf } from '../circuit/terminalRef';
 import type { Part } from '../parts/part';
-
-/** What stands for a colour that nobody gave. */
-export const colourNotGiven = '?';
 
 /** Areas that are usual behind a fuse of so many amps, mm². Judgement, from common harnesses. */
 const areaByAmps = [

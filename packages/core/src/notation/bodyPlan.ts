@@ -162,5 +162,5 @@ export function assumedPlace({ id, kind }: Pick<Part, 'id' | 'kind'>): string {
 /** The place of its own that a part gets. */
 export function ownPlace({ name, kind }: Pick<Part, 'name' | 'kind'>, id: string): Place {
   const reachMinutes = kind === 'splice' ? somewhereMinutes.splice : somewhereMinutes.other;
-  return { id, name: `at ${name}`.slice(0, 120), reachMinutes, hazards: [], visibility: 0.3 };
+  return { id, name: `where ${name} is`.slice(0, 120), reachMinutes, hazards: [], visibility: 0.3 };
 }
