@@ -172,3 +172,37 @@ test('a splice found in the middle of a job: the drawing is changed, the job goe
   await expect(page.getByRole('button', { name: 'Go on with it' })).toBeHidden();
   await expect(ledger.getByRole('listitem')).toHaveCount(1);
 });
+
+test('two people change one drawing: the second is told, merges, and both changes stand', async ({
+  page,
+  house,
+  context,
+}) => {
+  await newCircuit(page, house.address);
+  await written(page).click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.type('battery > fuse 5 20A > lamp left 21W > ground G1');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('revision 1')).toBeVisible();
+  const other = await context.newPage();
+  await other.goto(page.url());
+  const adds = async (on: Page, line: string) => {
+    await written(on).click();
+    await on.keyboard.press('Control+End');
+    await on.keyboard.press('Enter');
+    await on.keyboard.type(line);
+    await on.keyboard.press('Escape');
+  };
+  await adds(other, 'battery > fuse 6 10A > lamp right 21W > ground G2');
+  await adds(page, '# seen at the vehicle');
+  await other.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(other.getByText('revision 2')).toBeVisible();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('a newer revision');
+  await page.getByRole('button', { name: 'Merge with the newer revision' }).click();
+  await expect(written(page)).toContainText('lamp right');
+  await expect(written(page)).toContainText('seen at the vehicle');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('revision 3')).toBeVisible();
+});

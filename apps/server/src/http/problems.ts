@@ -27,7 +27,7 @@ const problems = {
   },
   'circuit/followed': {
     status: 409,
-    message: 'Somebody has saved a newer revision of this circuit: look at it, then save yours after it.',
+    message: 'Somebody has saved a newer revision of this circuit: merge it with yours, then save.',
   },
   'circuit/not-later': {
     status: 422,

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { NewJob } from '../jobs/NewJob';
 import { keepDraft } from './keptDraft';
+import { MergeNewer } from './MergeNewer';
 import { SaveCircuit } from './SaveCircuit';
 import type { CircuitDraft } from './useCircuitDraft';
 
@@ -27,6 +28,7 @@ export function EditorHead({
   const [opening, setOpening] = useState(false);
   const { circuit, text, flaws } = draft;
   const changed = text !== stored;
+  const newer = summary === null || summary.latest === summary.id ? null : summary.latest;
   return (
     <div className="border-line flex flex-wrap items-end gap-x-4 gap-y-2 border-b px-4 py-2 lg:px-5">
       <input
@@ -71,17 +73,20 @@ export function EditorHead({
           New job on it
         </button>
       )}
-      <SaveCircuit
-        {...{ vehicleId, circuit, changed }}
-        source={text}
-        flawed={flaws.length > 0}
-        before={record}
-        latest={summary?.latest ?? null}
-        onSaved={(id) => {
-          keepDraft(vehicleId, record?.id ?? null, null);
-          void navigate(`/vehicles/${vehicleId}/circuits/${id}`);
-        }}
-      />
+      {newer !== null && changed ? (
+        <MergeNewer {...{ vehicleId, newer, text, stored }} before={record?.id ?? null} />
+      ) : (
+        <SaveCircuit
+          {...{ vehicleId, circuit, changed }}
+          source={text}
+          flawed={flaws.length > 0}
+          before={record}
+          onSaved={(id) => {
+            keepDraft(vehicleId, record?.id ?? null, null);
+            void navigate(`/vehicles/${vehicleId}/circuits/${id}`);
+          }}
+        />
+      )}
       {opening && summary !== null && <NewJob circuits={[summary]} onClose={() => setOpening(false)} />}
     </div>
   );

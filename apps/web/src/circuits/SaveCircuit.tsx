@@ -16,7 +16,6 @@ export function SaveCircuit({
   flawed,
   changed,
   before,
-  latest,
   onSaved,
 }: {
   readonly vehicleId: string;
@@ -28,8 +27,6 @@ export function SaveCircuit({
   readonly changed: boolean;
   /** The revision that this one changes. */
   readonly before: CircuitRecord | null;
-  /** The newest revision, where somebody has saved one in between. */
-  readonly latest: string | null;
   readonly onSaved: (id: string) => void;
 }) {
   const dispatch = useAppDispatch();
@@ -72,13 +69,12 @@ export function SaveCircuit({
     await dispatch(loadWorkshop());
     onSaved(id);
   };
-  const superseded = before !== null && latest !== null && latest !== before.id;
   return (
     <form
       className="flex flex-wrap items-end gap-2"
       onSubmit={(event) => {
         event.preventDefault();
-        void save(superseded ? latest : before?.id);
+        void save(before?.id);
       }}
     >
       {before !== null && changed && (
@@ -87,7 +83,7 @@ export function SaveCircuit({
         </div>
       )}
       <button type="submit" className="key key-chosen" disabled={busy || !changed}>
-        {!changed ? 'Saved' : superseded ? 'Save after the newer one' : 'Save'}
+        {changed ? 'Save' : 'Saved'}
       </button>
       {problem !== null && (
         <p role="alert" className="text-clash w-full text-[15px]">

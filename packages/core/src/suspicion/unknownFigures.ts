@@ -31,7 +31,8 @@ function assumedMatters(probe: Probe, first: number, second: number): boolean {
   switch (probe.kind) {
     case 'port':
       // Along a wire every length shows that some current flows through.
-      if (probe.ohms === undefined && probe.against !== REFERENCE && Math.abs(first) > alongVolts) return true;
+      if (probe.ohms === undefined && probe.against !== REFERENCE && Math.abs(first) > alongVolts)
+        return true;
       return between || (second > loadOhms.least && second < loadOhms.most);
     case 'work':
       return between;
