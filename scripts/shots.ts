@@ -39,7 +39,7 @@ const shots: readonly Shot[] = [
   { name: 'relay-socket', light: 'night', viewport: laptop, play: socket },
   { name: 'relay-bench', light: 'day', viewport: laptop, play: bench },
   { name: 'job-traces', light: 'night', viewport: laptop, play: traces },
-  { name: 'job-recorder', light: 'day', viewport: laptop, play: recorder },
+  { name: 'circuit', light: 'day', viewport: laptop, play: circuit },
   { name: 'vehicle-boxes', light: 'day', viewport: laptop, play: boxes },
   { name: 'shared-feed', light: 'night', viewport: laptop, play: sharedFeed },
   { name: 'job-proof', light: 'night', viewport: laptop, play: proof },
@@ -133,21 +133,6 @@ async function traces(page: Page, house: House): Promise<void> {
   await page.locator('.scatterlayer .trace').nth(3).waitFor({ state: 'attached' });
 }
 
-/** The simulated recorder while the place of a loose wire is held. */
-async function recorder(page: Page, house: House): Promise<void> {
-  await openDemo(page, house, 'Fan fuse', '/traces');
-  await page.getByRole('radio', { name: 'Simulated recorder' }).click();
-  const wrong = page.getByLabel('What is wrong');
-  await wrong.locator('option', { hasText: 'fan feed at the cowl: open' }).waitFor({ state: 'attached' });
-  await wrong.selectOption({ label: 'fan feed at the cowl: open' });
-  await page.getByLabel('It comes and goes').check();
-  await page.getByRole('button', { name: 'Record' }).click();
-  await page.getByRole('button', { name: 'radiator cowl, fan' }).focus();
-  await page.waitForTimeout(4000);
-  await page.keyboard.down(' ');
-  await page.waitForTimeout(5000);
-}
-
 /** The radiator fan, sound again, as a logger exports it. */
 function healthyFan(): string {
   const recorder = { samplesPerSecond: 50, noiseAmps: 0.08, offsetAmps: 0.12, gain: 1.01, decimals: 2 };
@@ -162,6 +147,25 @@ async function boxes(page: Page, { address }: House): Promise<void> {
   await page.getByRole('link', { name: /hill rescue/ }).click();
   await page.getByTestId('cavity-20').click();
   await page.getByLabel('Found, A').scrollIntoViewIfNeeded();
+}
+
+/** A horn circuit that is being drawn: a coil that nothing pulls to ground yet. */
+async function circuit(page: Page, { address }: House): Promise<void> {
+  await page.goto(`${address}/vehicles`);
+  await page.getByLabel('Technician').selectOption({ label: 'M. Oduya' });
+  await page.getByRole('link', { name: /hill rescue/ }).click();
+  await page.getByRole('link', { name: 'New circuit' }).click();
+  await page.locator('.cm-content').click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.type(
+    'battery > fuse 5 20A > relay K1.30\nfuse 5 > K1.86\nK1.87 > splice S1 > horn low 5A > ground G1\nS1 > horn high 5A > G1',
+  );
+  await page.keyboard.press('Escape');
+  await page
+    .getByRole('region', { name: 'What comes next' })
+    .getByRole('button', { name: '+ K1.85' })
+    .click();
+  await page.getByTestId('part-horn-high').waitFor();
 }
 
 /** Three loads dead in two diagrams, one that works: the ground that they share. */

@@ -299,3 +299,34 @@ describe('play', () => {
     expect(problem(...['play', file, ...words]).message).toMatch(expected);
   });
 });
+
+describe('convert', () => {
+  const text = 'battery.- > ground GB\nbattery > fuse 5 20A > lamp left 21W > ground G1\n';
+
+  test('a circuit goes through every form and comes back; a wire list says what it does not carry', () => {
+    const notation = runCommand(['convert', circuitFile, '--to', 'text']);
+    expect(JSON.parse(runCommand(['convert', written('library.circuit', notation), '--to', 'json']))).toEqual(
+      circuit,
+    );
+    const list = runCommand(['convert', written('lamp.circuit', text), '--to', 'csv']);
+    const back = JSON.parse(runCommand(['convert', written('lamp.csv', list), '--to', 'json'])) as Circuit;
+    expect(back.sections.map(({ from, to }) => `${from} ${to}`)).toEqual([
+      'BAT.- GB.x',
+      'BAT.+ F5.feed',
+      'F5.load lamp-left.1',
+      'lamp-left.2 G1.x',
+    ]);
+    expect(runCommand(['convert', circuitFile, '--to', 'spice'])).toContain('.control');
+  });
+
+  test('every command takes a circuit as text; what cannot be read is told with its line', () => {
+    const file = written('lamp.circuit', text);
+    expect(JSON.parse(runCommand(['solve', file, '--json']))).toMatchObject({ blown: [] });
+    expect(problem('solve', written('broken.circuit', `${text}F5 > lmp right`))).toMatchObject({
+      message: expect.stringContaining('line 3, column 6: “lmp right” is no part yet') as string,
+    });
+    expect(problem('convert', file, '--to', 'paper')).toMatchObject({
+      message: expect.stringContaining('text, json, csv, spice') as string,
+    });
+  });
+});

@@ -79,9 +79,14 @@ function fusedAmps(
   wires: readonly Ends[],
 ): ReadonlyMap<TerminalRef, number> {
   const next = new Map<TerminalRef, TerminalRef[]>();
+  const enter = (from: TerminalRef, to: TerminalRef) => {
+    const known = next.get(from);
+    if (known === undefined) next.set(from, [to]);
+    else known.push(to);
+  };
   const join = (a: TerminalRef, b: TerminalRef) => {
-    next.set(a, [...(next.get(a) ?? []), b]);
-    next.set(b, [...(next.get(b) ?? []), a]);
+    enter(a, b);
+    enter(b, a);
   };
   for (const { from, to } of wires) join(from, to);
   for (const part of parts.values()) {

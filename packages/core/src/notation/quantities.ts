@@ -59,6 +59,7 @@ export function readQuantity(
   word: string,
   next: string | undefined,
 ): { readonly quantity: Quantity; readonly words: 1 | 2 } | null {
+  if (!/^[~\dx×]/iu.test(word)) return null;
   const count = /^[x×](\d+)$/iu.exec(word);
   if (count !== null) {
     return { quantity: { value: Number(count[1]), unit: 'times', assumed: false }, words: 1 };

@@ -82,11 +82,14 @@ function introduction(cursor: Cursor, known: Registry, word: KindWord, first: To
     }
   }
   const named = nameOf(cursor, known, word, words, quoted, taken);
+  const byId = known.byId(named.id);
+  const likewise = (called: string) => {
+    const other = known.find(called);
+    return other?.kind === word.kind ? other : null;
+  };
   const found =
-    quoted === null
-      ? [named.id, named.name, words.join(' ')].map(known.find).find((each) => each?.kind === word.kind)
-      : known.byId(named.id);
-  if (found !== undefined && found !== null && found.kind !== word.kind) {
+    quoted !== null || byId?.kind === word.kind ? byId : (likewise(named.name) ?? likewise(words.join(' ')));
+  if (found !== null && found.kind !== word.kind) {
     throw cursor.flawFrom(
       taken,
       `“${named.id}” is a ${found.kind} elsewhere: give this ${word.word} a name of its own.`,
