@@ -21,7 +21,10 @@ export function convert(
   if (to === 'json') return { text: `${JSON.stringify(circuit, null, 2)}\n`, losses: [] };
   if (to === 'csv') {
     const rows = wireListRows(circuit).map((row) => [...row]);
-    return { text: `${Papa.unparse(rows, { newline: '\n' })}\n`, losses: wireListLosses(circuit) };
+    return {
+      text: `${Papa.unparse(rows, { escapeFormulae: true, newline: '\n' })}\n`,
+      losses: wireListLosses(circuit),
+    };
   }
   if (to !== 'spice') throw new CliProblem(`--to: Expected one of ${forms.join(', ')}.`, 2);
   const { network, solve } = stateSolver(circuit, restingState(circuit));

@@ -15,7 +15,7 @@ import { CliProblem } from './cliProblem';
 export function readCircuit(file: string): Circuit {
   if (file.endsWith('.json')) return checked(circuitSchema, readJson(file), file);
   const text = readText(file);
-  return fromNotation(file.endsWith('.csv') ? notationFromWireList(wireRows(text)).text : text, file);
+  return fromNotation(file.endsWith('.csv') ? notationFromWireList(wireRows(text)) : text, file);
 }
 
 function fromNotation(text: string, file: string): Circuit {

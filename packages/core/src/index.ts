@@ -23,13 +23,13 @@ export { zoneById, zoneIds } from './notation/bodyPlan';
 export { kindWords } from './notation/vocabulary';
 export type { RunningLoad } from './survey/runningLoads';
 export { runningLoads } from './survey/runningLoads';
-export type { WireColumn } from './notation/wireList';
+export type { WireColumn, WireListShape } from './notation/wireList';
 export {
   notationFromWireList,
-  recognisedColumns,
   wireColumns,
   wireListLosses,
   wireListRows,
+  wireListShape,
 } from './notation/wireList';
 export { inspectCircuit } from './circuit/inspectCircuit';
 export type { DrawingFlaw } from './circuit/inspectCircuit';

@@ -82,7 +82,11 @@ export function CircuitEditor({
           />
         </div>
         <div className="border-line flex min-h-0 flex-col border-t lg:overflow-auto lg:border-t-0">
-          <EntryPanel {...{ draft, chosen, shown }} onChoose={setChosen} onStarted={() => goOn(null)} />
+          <EntryPanel
+            {...{ vehicleId, draft, chosen, shown }}
+            onChoose={setChosen}
+            onStarted={() => goOn(null)}
+          />
           <DrawingChecks
             {...{ circuit, flaws, checks }}
             onLine={(line) => setShown({ line })}

@@ -2,6 +2,7 @@ import { notationAfter } from '@grim-lantern/core';
 import { useState } from 'react';
 import { Segments } from '../job/Segments';
 import { CircuitTable } from './CircuitTable';
+import { ExportPanel } from './ExportPanel';
 import { NotationEditor } from './NotationEditor';
 import { StartFrom } from './StartFrom';
 import type { CircuitDraft } from './useCircuitDraft';
@@ -10,16 +11,19 @@ const ways = [
   { id: 'text', name: 'Text' },
   { id: 'table', name: 'Table' },
   { id: 'start', name: 'Start from' },
+  { id: 'export', name: 'Export' },
 ] as const;
 
 /** The circuit as text or as a table, or something to start it from. */
 export function EntryPanel({
+  vehicleId,
   draft,
   chosen,
   shown,
   onChoose,
   onStarted,
 }: {
+  readonly vehicleId: string;
   readonly draft: CircuitDraft;
   /** Of a part or a wire. */
   readonly chosen: string | null;
@@ -57,6 +61,7 @@ export function EntryPanel({
             onChange={(next) => draft.edit(notationAfter(text, next))}
           />
         )}
+        {way === 'export' && <ExportPanel {...{ vehicleId, circuit, text }} />}
         {way === 'start' && (
           <StartFrom
             onText={(next) => {

@@ -82,7 +82,7 @@ export function SaveCircuit({
           <TextField label="Why this change" text={why} onType={setWhy} maxLength={400} />
         </div>
       )}
-      <button type="submit" className="key key-chosen" disabled={busy || !changed}>
+      <button type="submit" className={`key ${changed ? 'key-chosen' : ''}`} disabled={busy || !changed}>
         {changed ? 'Save' : 'Saved'}
       </button>
       {problem !== null && (

@@ -2,6 +2,8 @@ import type { Starter } from '@grim-lantern/core';
 import { starters } from '@grim-lantern/core';
 import { useState } from 'react';
 import { TextField } from '../app/TextField';
+import { ColumnMeanings } from './ColumnMeanings';
+import type { Imported } from './importedText';
 import { importedText, longestImport } from './importedText';
 
 /** A common circuit by a few answers, or what another program wrote: either becomes text that stays editable. */
@@ -73,10 +75,12 @@ function StarterForm({
 function Paste({ onText }: { readonly onText: (text: string) => void }) {
   const [typed, setTyped] = useState('');
   const [told, setTold] = useState<string | null>(null);
+  const [table, setTable] = useState<Extract<Imported, { kind: 'table' }> | null>(null);
   const take = (text: string) => {
     const read = importedText(text);
-    setTold(read.told);
-    if (read.text !== null) onText(read.text);
+    setTold(read.kind === 'flaw' ? read.message : null);
+    setTable(read.kind === 'table' ? read : null);
+    if (read.kind === 'text') onText(read.text);
   };
   return (
     <section aria-label="Paste or import">
@@ -112,9 +116,19 @@ function Paste({ onText }: { readonly onText: (text: string) => void }) {
           />
         </label>
       </div>
-      <p role="alert" className="mt-1 min-h-5 text-[15px]">
-        {told}
-      </p>
+      {told !== null && (
+        <p role="alert" className="text-clash mt-1 text-[15px]">
+          {told}
+        </p>
+      )}
+      {table !== null && (
+        <ColumnMeanings
+          rows={table.rows}
+          first={table.shape}
+          onText={onText}
+          onCancel={() => setTable(null)}
+        />
+      )}
     </section>
   );
 }

@@ -79,14 +79,18 @@ const code = /^([A-Z]{0,4}\d{1,4}[a-z]?|[A-Z]{2,4})$/;
  */
 export function namedBy({ word, letter, title }: KindWord, words: readonly string[]): Named | null {
   const [first, ...rest] = words;
-  if (word === 'battery' && first === undefined) return { id: 'BAT', name: 'Battery' };
+  if (word === 'battery' && (first === undefined || (first === 'BAT' && rest.length === 0))) {
+    return { id: 'BAT', name: 'Battery' };
+  }
   // A vehicle has one: its code is no part of its name.
   if (word === 'ignition' && first !== undefined && rest.length === 0 && code.test(first)) {
     return { id: first, name: title ?? word };
   }
   if (first !== undefined && code.test(first) && letter !== undefined) {
     const id = /^\d/.test(first) ? `${letter}${first}` : first;
-    const shown = title === undefined ? [id, ...rest] : [title, ...words];
+    // A fuse is called by its number alone: F5 is “Fuse 5”.
+    const number = word === 'fuse' ? first.replace(/^F(?=\d)/, '') : first;
+    const shown = title === undefined ? [id, ...rest] : [title, number, ...rest];
     return { id: localName(id), name: shown.join(' ') };
   }
   if (first === undefined) {

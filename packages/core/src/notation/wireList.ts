@@ -63,7 +63,7 @@ export function wireListRows(circuit: Circuit): readonly (readonly string[])[] {
 
 /** What of a circuit a wire list does not carry, each in a few words; empty where it carries all. */
 export function wireListLosses(circuit: Circuit): readonly string[] {
-  const { circuit: back } = readNotation(notationFromWireList(wireListRows(circuit)).text);
+  const { circuit: back } = readNotation(notationFromWireList(wireListRows(circuit)));
   const wired = new Set(circuit.sections.flatMap(({ from, to }) => [partIdOf(from), partIdOf(to)]));
   const loose = circuit.parts.filter(({ id }) => !wired.has(id)).map(({ name }) => name);
   return [
@@ -97,7 +97,7 @@ const headings: readonly (readonly [WireColumn, RegExp])[] = [
 ];
 
 /** The columns that a heading's cells mean; null where a cell means none that is known. */
-export function recognisedColumns(heading: readonly string[]): readonly (WireColumn | null)[] {
+function recognisedColumns(heading: readonly string[]): readonly (WireColumn | null)[] {
   const taken = new Set<WireColumn>();
   return heading.map((cell) => {
     const text = cell.trim().toLowerCase().replace(/\s+/g, ' ');
@@ -128,23 +128,36 @@ const kindsByLetter: Readonly<Record<string, string>> = {
   R: 'resistor',
 };
 
-/**
- * A wire list as circuit notation, to be read and put right there. A first row that names columns is its heading; the
- * others come in the order given.
- * @param columns - what each column means, where the heading does not say it
- * @returns `ignored`: headings of columns that mean nothing here
- */
+/** What the columns of a wire list mean. */
+export interface WireListShape {
+  /** Null for a column that means nothing here. */
+  readonly columns: readonly (WireColumn | null)[];
+  /** Whether the first row names the columns. */
+  readonly heading: boolean;
+}
+
+/** What the columns mean as far as their heading says; without one, those of `wireColumns` in their order. */
+export function wireListShape(rows: readonly (readonly string[])[]): WireListShape {
+  const [first = []] = rows;
+  const columns = recognisedColumns(first);
+  // A row of words without a number over rows that have some names them, in whatever language.
+  const words =
+    !first.some((cell) => /\d/.test(cell)) &&
+    rows.slice(1).some((row) => row.some((cell) => /\d/.test(cell)));
+  const recognised = columns.some((each) => each !== null);
+  return {
+    columns: recognised ? columns : first.map((_cell, i) => (i < 2 ? wireColumns[i]! : null)),
+    heading: words || (columns.includes('from') && columns.includes('to')),
+  };
+}
+
+/** A wire list as circuit notation, to be read and put right there. */
 export function notationFromWireList(
   rows: readonly (readonly string[])[],
-  columns: readonly (WireColumn | null)[] | null = null,
-): { readonly text: string; readonly ignored: readonly string[] } {
-  const [first = [], ...rest] = rows;
-  const recognised = recognisedColumns(first);
-  const hasHeading = recognised.includes('from') && recognised.includes('to');
-  const meaning = columns ?? (hasHeading ? recognised : wireColumns);
-  const ignored = hasHeading ? first.filter((cell, i) => meaning[i] === null && cell.trim() !== '') : [];
+  { columns: meaning, heading }: WireListShape = wireListShape(rows),
+): string {
   const described = new Set<string>();
-  const lines = (hasHeading ? rest : rows).flatMap((row) => {
+  const lines = (heading ? rows.slice(1) : rows).flatMap((row) => {
     const cell = (column: WireColumn) => row[meaning.indexOf(column)]?.trim() ?? '';
     if (row.every((each) => each.trim() === '')) return [];
     const [from, to] = (['from', 'to'] as const).map((side) => end(cell(side), cell(`${side} pin`)));
@@ -177,7 +190,7 @@ export function notationFromWireList(
     ];
     return [...parts, `${from} >${wire.length === 0 ? '' : ` (${wire.join(' ')})`} ${to}`];
   });
-  return { text: `${lines.join('\n')}\n`, ignored };
+  return `${lines.join('\n')}\n`;
 }
 
 const withUnit = (text: string, unit: string) =>

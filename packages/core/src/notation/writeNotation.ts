@@ -33,11 +33,7 @@ function comesBack(text: string, circuit: Circuit): boolean {
 function written(circuit: Circuit, fullness: Fullness): string {
   const { name, nominalVolts, ruledOut = [] } = circuit;
   const needed = fullness === 'spelled out' ? circuit : stated(circuit);
-  const head = [
-    `circuit ${quotedText(name)}`,
-    `${nominalVolts} V`,
-    ...needed.strips.map(writtenStrip),
-    ...needed.places.map(writtenPlace),
+  const rest = [
     ...needed.controls.map(writtenControl),
     ...ruledOut.map(
       (each) =>
@@ -45,8 +41,14 @@ function written(circuit: Circuit, fullness: Fullness): string {
           .map(([control, position]) => `${control}=${position}`)
           .join(' ')} ${quotedText(each.why)}`,
     ),
+    ...needed.places.map(writtenPlace),
+    ...needed.strips.map(writtenStrip),
   ];
-  return [...head, '', ...body(circuit, fullness), ''].join('\n');
+  const head = [`circuit ${quotedText(name)}`, `${nominalVolts} V`];
+  // The paths first: what one looks for when one reads it.
+  return [...head, '', ...body(circuit, fullness), ...(rest.length === 0 ? [] : ['', ...rest]), ''].join(
+    '\n',
+  );
 }
 
 /** The places, strips and controls that the reader would not make by itself. */

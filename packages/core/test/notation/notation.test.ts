@@ -77,7 +77,7 @@ test('any circuit written as text and read again is the same', () => {
 test('what a wire list carries of any circuit comes back from it, and it says what it does not carry', () => {
   fc.assert(
     fc.property(anyCircuit, (circuit) => {
-      const { circuit: back, flaws } = readNotation(notationFromWireList(wireListRows(circuit)).text);
+      const { circuit: back, flaws } = readNotation(notationFromWireList(wireListRows(circuit)));
       expect(flaws).toEqual([]);
       expect(back.sections).toEqual(circuit.sections);
       const byId = new Map(circuit.parts.map((part) => [part.id, part]));
