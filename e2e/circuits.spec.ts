@@ -165,8 +165,7 @@ test('a splice found in the middle of a job: the drawing is changed, the job goe
   await page.getByLabel('Why this change').fill('a marker lamp on the same splice');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('revision 2')).toBeVisible();
-  await page.goto(`${house.address}/`);
-  await page.getByText('Right lamp dead').click();
+  await page.getByRole('link', { name: 'Back to the job' }).click();
   await page.getByRole('button', { name: 'Go on with it' }).click();
   await expect(page.getByTestId('part-lamp-marker')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Go on with it' })).toBeHidden();
@@ -205,4 +204,39 @@ test('two people change one drawing: the second is told, merges, and both change
   await expect(written(page)).toContainText('seen at the vehicle');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('revision 3')).toBeVisible();
+});
+
+test('rows of a spreadsheet in any language are drawn once their columns are named, and saved as a file again', async ({
+  page,
+  house,
+}) => {
+  await newCircuit(page, house.address);
+  await page.getByRole('radio', { name: 'Start from' }).click();
+  await page
+    .getByLabel('What to import')
+    .fill(
+      'Von;Ziel;Farbe;Bemerkung\nBAT.+;F5.feed;rot;\nF5.load;M1.1;rot;hinten\nM1.2;G1;braun;\nBAT.-;G2;braun;',
+    );
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  const columns = page.getByRole('region', { name: 'What the columns mean' });
+  await columns.getByLabel('Column 3').selectOption({ label: 'Colour' });
+  await columns.getByRole('button', { name: 'Draw them' }).click();
+  await expect(page.getByTestId('part-M1')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'It can advise' })).toBeVisible();
+  await page.getByRole('radio', { name: 'Export' }).click();
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'JSON', exact: true }).click(),
+  ]);
+  const chunks: Buffer[] = [];
+  for await (const chunk of await file.createReadStream()) chunks.push(chunk as Buffer);
+  const saved = JSON.parse(Buffer.concat(chunks).toString()) as {
+    sections: { from: string; to: string; colour: string }[];
+  };
+  expect(saved.sections.map(({ from, to, colour }) => [from, to, colour])).toEqual([
+    ['BAT.+', 'F5.feed', 'rot'],
+    ['F5.load', 'M1.1', 'rot'],
+    ['M1.2', 'G1.x', 'braun'],
+    ['BAT.-', 'G2.x', 'braun'],
+  ]);
 });

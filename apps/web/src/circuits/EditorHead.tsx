@@ -2,7 +2,7 @@ import type { CircuitRecord, CircuitSummary } from '@grim-lantern/contract';
 import { renamedNotation } from '@grim-lantern/core';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { NewJob } from '../jobs/NewJob';
 import { keepDraft } from './keptDraft';
 import { MergeNewer } from './MergeNewer';
@@ -25,6 +25,9 @@ export function EditorHead({
   readonly stored: string;
 }) {
   const navigate = useNavigate();
+  const [search] = useSearchParams();
+  // The job that the drawing was opened from.
+  const jobId = search.get('job');
   const [opening, setOpening] = useState(false);
   const { circuit, text, flaws } = draft;
   const changed = text !== stored;
@@ -43,11 +46,9 @@ export function EditorHead({
           {draft.isKept
             ? 'Not saved yet; kept in this browser.'
             : 'Not saved yet, and this browser keeps nothing: save it before you leave.'}
-          {record !== null && (
-            <button type="button" className="underline" onClick={() => draft.edit(stored)}>
-              Back to what is saved
-            </button>
-          )}
+          <button type="button" className="underline" onClick={() => draft.edit(stored)}>
+            {record === null ? 'Start afresh' : 'Back to what is saved'}
+          </button>
         </p>
       )}
       <div className="flex gap-1">
@@ -68,7 +69,12 @@ export function EditorHead({
           <Redo2 size={16} aria-hidden /> Redo
         </button>
       </div>
-      {!changed && summary !== null && (
+      {jobId !== null && (
+        <Link to={`/jobs/${jobId}`} className="key inline-flex items-center">
+          Back to the job
+        </Link>
+      )}
+      {!changed && summary !== null && jobId === null && (
         <button type="button" className="key" onClick={() => setOpening(true)}>
           New job on it
         </button>
@@ -83,7 +89,7 @@ export function EditorHead({
           before={record}
           onSaved={(id) => {
             keepDraft(vehicleId, record?.id ?? null, null);
-            void navigate(`/vehicles/${vehicleId}/circuits/${id}`);
+            void navigate(`/vehicles/${vehicleId}/circuits/${id}${jobId === null ? '' : `?job=${jobId}`}`);
           }}
         />
       )}

@@ -74,7 +74,7 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
             <span className="sm:text-dim">{summary.title}</span>
           </h1>
           <Link
-            to={`/vehicles/${summary.vehicle.id}/circuits/${summary.circuitId}`}
+            to={`/vehicles/${summary.vehicle.id}/circuits/${summary.circuitId}?job=${jobId}`}
             className="text-dim hover:text-ink shrink-0 text-[15px] underline"
           >
             Drawing

@@ -26,7 +26,7 @@ interface Line {
 }
 
 /** Longest text that is read, in characters: far above any circuit that can be searched. */
-export const longestNotation = 1_000_000;
+const longestNotation = 1_000_000;
 
 /**
  * Reads a circuit from its notation: a line a path, from supply to ground, `battery > fuse 5 20A > relay K1`. What cannot
@@ -34,6 +34,11 @@ export const longestNotation = 1_000_000;
  */
 export function readNotation(text: string): ReadNotation {
   const flaws: NotationFlaw[] = [];
+  if (text.length > longestNotation) {
+    const message =
+      'The text is longer than a circuit can be: what follows the first million characters is not read.';
+    flaws.push({ line: 0, from: 0, to: 1, message });
+  }
   const lines = text
     .slice(0, longestNotation)
     .split(/\r\n|\r|\n/)
