@@ -165,6 +165,7 @@ test('a splice found in the middle of a job: the drawing is changed, the job goe
   await page.getByLabel('Why this change').fill('a marker lamp on the same splice');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('revision 2')).toBeVisible();
+  await expect(page.getByText('M. Oduya, ')).toContainText('a marker lamp on the same splice');
   await page.getByRole('link', { name: 'Back to the job' }).click();
   await page.getByRole('button', { name: 'Go on with it' }).click();
   await expect(page.getByTestId('part-lamp-marker')).toBeVisible();

@@ -54,7 +54,7 @@ test('no view of a job is wider than a phone, and every key in it is large enoug
   }
 });
 
-test('the vehicles, their boxes and what they share meet WCAG AA, and fit a phone', async ({
+test('the vehicles, their boxes and circuits, and what they share meet WCAG AA, and fit a phone', async ({
   page,
   house,
 }) => {
@@ -76,6 +76,18 @@ test('the vehicles, their boxes and what they share meet WCAG AA, and fit a phon
   await page.getByRole('button', { name: 'New centre' }).click();
   await expect(page.getByRole('form', { name: 'Cavity 17' })).toBeVisible();
   await fits('vehicle');
+  await page
+    .getByRole('region', { name: 'Circuits' })
+    .getByRole('listitem')
+    .first()
+    .getByRole('link')
+    .click();
+  await expect(page.getByTestId('part-BAT')).toBeVisible();
+  for (const way of ['Text', 'Table', 'Start from', 'Export']) {
+    await page.getByRole('radio', { name: way }).click();
+    await fits(`circuit, ${way}`);
+  }
+  await page.goBack();
   await page.getByRole('link', { name: 'what is dead, what works' }).click();
   await page.getByTestId('load-TL').getByRole('radio', { name: 'Dead' }).click();
   await expect(

@@ -1,5 +1,5 @@
 export { checkCircuit } from './circuit/checkCircuit';
-export { assumedOfWire } from './circuit/circuit';
+export { assumedOfWire, mostSections } from './circuit/circuit';
 export { colouredWire, colourNotGiven, wireLook } from './circuit/wireColour';
 export { assumedOfPart } from './parts/partKind';
 export type { AssumedOfPart } from './parts/partKind';
@@ -208,7 +208,7 @@ export { solveTogether, stateSolver } from './solver/solution';
 export type { Solution } from './solver/solution';
 export { questionOf } from './suspicion/likelihood';
 export type { TakenReading } from './suspicion/likelihood';
-export { createPredictor, mostSections } from './suspicion/predictor';
+export { createPredictor } from './suspicion/predictor';
 export type { Predictor } from './suspicion/predictor';
 export { clearedBelow } from './suspicion/suspicion';
 export type { Suspect, Suspicion } from './suspicion/suspicion';

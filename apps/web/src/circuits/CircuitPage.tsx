@@ -1,5 +1,6 @@
-import type { CircuitRecord } from '@grim-lantern/contract';
-import { useEffect, useState } from 'react';
+import type { CircuitRecord, Colleague } from '@grim-lantern/contract';
+import { format } from 'date-fns';
+import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { request } from '../api/request';
 import { TopBar } from '../app/TopBar';
@@ -19,6 +20,7 @@ export default function CircuitPage() {
   useFreshWorkshop();
   const workshop = useAppSelector((state) => state.workshop);
   const fetched = useRecord(circuitId ?? null);
+  const kept = useMemo(() => keptDraft(vehicleId, circuitId ?? null)?.text ?? null, [vehicleId, circuitId]);
   const ready = workshop.status === 'ready' ? workshop.workshop : null;
   const vehicle = ready?.vehicles.find(({ id }) => id === vehicleId);
   const summary = ready?.circuits.find(({ id }) => id === circuitId);
@@ -33,6 +35,9 @@ export default function CircuitPage() {
           <span className="text-dim">
             {summary === undefined ? ' · new circuit' : ` · revision ${summary.revision}`}
           </span>
+          {fetched.status === 'ready' && fetched.record !== null && (
+            <Drawn record={fetched.record} technicians={ready?.technicians ?? []} />
+          )}
         </p>
       </TopBar>
       {newer && (
@@ -51,11 +56,36 @@ export default function CircuitPage() {
           key={circuitId ?? 'new'}
           {...{ vehicleId }}
           record={fetched.record}
-          kept={keptDraft(vehicleId, circuitId ?? null)?.text ?? null}
+          kept={kept}
           summary={summary ?? null}
         />
       )}
     </div>
+  );
+}
+
+/** Who drew a revision, when and why, and the one before it. */
+function Drawn({
+  record: { drawn, follows, vehicleId },
+  technicians,
+}: {
+  readonly record: CircuitRecord;
+  readonly technicians: readonly Colleague[];
+}) {
+  const author = technicians.find(({ id }) => id === drawn?.author)?.name;
+  return (
+    <span className="text-dim">
+      {drawn !== undefined && ` · ${author ?? 'somebody'}, ${format(drawn.at, 'd MMM yyyy, HH:mm')}`}
+      {drawn !== undefined && drawn.why !== '' && `: ${drawn.why}`}
+      {follows !== undefined && (
+        <>
+          {' · '}
+          <Link to={`/vehicles/${vehicleId}/circuits/${follows}`} className="underline">
+            the one before
+          </Link>
+        </>
+      )}
+    </span>
   );
 }
 

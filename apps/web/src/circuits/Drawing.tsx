@@ -1,22 +1,26 @@
 import type { Circuit, TerminalRef } from '@grim-lantern/core';
-import { restingState, terminalName } from '@grim-lantern/core';
+import { mostSections, restingState, terminalName } from '@grim-lantern/core';
 import { HarnessMap } from '../harness/HarnessMap';
 import { useLastLayout } from '../harness/useHarnessLayout';
 
-const nothing: ReadonlyMap<string, number> = new Map();
-
-/** The harness map in edit: the last drawing stands until the next is laid out. */
-export function Drawing({
-  circuit,
-  end,
-  joining,
-  onPoint,
-}: {
+interface DrawingProps {
   readonly circuit: Circuit;
   readonly end: TerminalRef | null;
   readonly joining: boolean;
   readonly onPoint: (terminal: TerminalRef) => void;
-}) {
+}
+
+const nothing: ReadonlyMap<string, number> = new Map();
+
+/** The harness map in edit: the last drawing stands until the next is laid out. */
+export function Drawing({ circuit, end, joining, onPoint }: DrawingProps) {
+  if (circuit.sections.length > mostSections) {
+    return <p className="text-dim p-5">It is larger than what can be searched: it is not drawn.</p>;
+  }
+  return <Drawn {...{ circuit, end, joining, onPoint }} />;
+}
+
+function Drawn({ circuit, end, joining, onPoint }: DrawingProps) {
   const drawn = useLastLayout(circuit);
   if (circuit.parts.length === 0)
     return <p className="text-dim p-5">Write or choose something: it is drawn here.</p>;

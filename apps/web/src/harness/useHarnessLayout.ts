@@ -38,10 +38,13 @@ export interface DrawnCircuit {
 
 /** The drawing of a circuit that changes: the one before stands until the next is laid out; null before the first. */
 export function useLastLayout(circuit: Circuit): DrawnCircuit | null {
-  const layout = useHarnessLayout(circuit);
+  // One at a time is laid out: what was typed meanwhile is drawn together, as it stands then.
+  const [asked, setAsked] = useState(circuit);
+  const layout = useHarnessLayout(asked);
   const [last, setLast] = useState<DrawnCircuit | null>(null);
-  const fresh = layout === null || layout === 'failed' ? null : layout;
-  // Kept while rendering, so that the drawing never blinks: the pair belongs together.
-  if (fresh !== null && last?.layout !== fresh) setLast({ circuit, layout: fresh });
-  return fresh === null ? last : { circuit, layout: fresh };
+  // Set while rendering, so that the drawing never blinks: circuit and layout belong together.
+  if (layout !== null && asked !== circuit) setAsked(circuit);
+  if (layout === null || layout === 'failed') return last;
+  if (last?.layout !== layout) setLast({ circuit: asked, layout });
+  return { circuit: asked, layout };
 }

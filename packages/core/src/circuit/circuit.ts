@@ -69,6 +69,9 @@ export interface Section {
 export const assumedOfWire = ['areaMm2', 'lengthMetres', 'colour', 'places'] as const;
 export type AssumedOfWire = (typeof assumedOfWire)[number];
 
+/** Beyond this many sections a search would take minutes for every reading. */
+export const mostSections = 2000;
+
 /** The circuit document, `grim-lantern/circuit` version 1. Plain data: read it from JSON, never change it. */
 export interface Circuit {
   readonly format: 'grim-lantern/circuit';

@@ -1,4 +1,5 @@
 import type { Circuit } from './circuit';
+import { mostSections } from './circuit';
 import { terminalName, terminalsOf } from './terminals';
 import type { TerminalRef } from './terminalRef';
 import { partIdOf } from './terminalRef';
@@ -36,7 +37,9 @@ const ratings = [
   1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 35, 40, 50, 60, 70, 80, 100, 125, 150, 175, 200, 250, 300, 400,
 ];
 const mostBladeAmps = { 'regular blade': 40, 'mini blade': 30, 'large blade': 80, cartridge: 400 } as const;
-const mostAreaMm2 = 120;
+/** Areas beyond which a wire is thicker than any cable, and than any wire that no battery, ground or link stands at. */
+const mostAreaMm2 = { cable: 120, wire: 30 } as const;
+const cableEnds: readonly Part['kind'][] = ['battery', 'ground', 'fusible link', 'splice'];
 
 /**
  * What does not look right in a circuit as it stands, half drawn or whole: ends that nothing is wired to, loads without
@@ -51,7 +54,8 @@ export function inspectCircuit(circuit: Circuit): readonly DrawingFlaw[] {
       ...loadFlaws(circuit, part, ways),
       ...fuseFlaws(circuit, part, ways),
     ]),
-    ...wireFlaws(circuit),
+    ...wireFlaws(circuit, ways),
+    ...sizeFlaws(circuit),
     ...twice(circuit),
   ];
 }
@@ -286,15 +290,22 @@ function runningAmps(part: Part, nominalVolts: number): number {
   return 'ohms' in part ? volts / part.ohms : 0;
 }
 
-function wireFlaws({ sections }: Circuit): readonly DrawingFlaw[] {
+function sizeFlaws({ sections }: Circuit): readonly DrawingFlaw[] {
+  if (sections.length <= mostSections) return [];
+  const message = `A search takes at most ${mostSections} wires: this drawing has ${sections.length}. Leave out what cannot be the cause.`;
+  return [{ weight: 'stops', message, at: sections[mostSections]!.id }];
+}
+
+function wireFlaws({ sections }: Circuit, { partOf }: Ways): readonly DrawingFlaw[] {
   return sections.flatMap(({ id, name, areaMm2, from, to }): readonly DrawingFlaw[] => {
     if (from === to)
       return [{ weight: 'stops', message: `${name} begins and ends at the same pin.`, at: id }];
-    return areaMm2 > mostAreaMm2
+    const cable = [from, to].some((each) => cableEnds.includes(partOf.get(partIdOf(each))?.kind ?? 'lamp'));
+    return areaMm2 > mostAreaMm2[cable ? 'cable' : 'wire']
       ? [
           {
             weight: 'check',
-            message: `${name}: ${areaMm2} mm² is thicker than any cable. Was it ${areaMm2 / 100} mm²?`,
+            message: `${name}: ${areaMm2} mm² is thicker than such a wire is. Was it ${areaMm2 / 100} mm²?`,
             at: id,
           },
         ]

@@ -19,6 +19,9 @@ export function readCondition(cursor: Cursor): Condition {
 }
 
 function clause(cursor: Cursor): Condition {
+  // A control or a pin may be called as one of the words is.
+  const level = (cursor.isWord('high', 1) || cursor.isWord('low', 1)) && cursor.peek(2)?.kind !== '=';
+  if (cursor.is('word') && (cursor.peek(1)?.kind === '=' || level)) return plainClause(cursor);
   if (cursor.takeWord('always')) return { all: [] };
   if (cursor.takeWord('never')) return { any: [] };
   if (cursor.takeWord('not')) return { not: clause(cursor) };
@@ -28,7 +31,10 @@ function clause(cursor: Cursor): Condition {
     const inner = inParentheses(cursor);
     return name === 'all' ? { all: [inner] } : { any: [inner] };
   }
-  if (cursor.is('(')) return inParentheses(cursor);
+  return cursor.is('(') ? inParentheses(cursor) : plainClause(cursor);
+}
+
+function plainClause(cursor: Cursor): Condition {
   const name = cursor.word('a control, such as “key=run”, or an input pin, such as “17 low”');
   if (cursor.take('=')) return { control: name, is: cursor.word('a position of that control') };
   const level = (['high', 'low'] as const).find((each) => cursor.takeWord(each));
@@ -49,7 +55,11 @@ function inParentheses(cursor: Cursor): Condition {
 export function writtenCondition(condition: Condition): string {
   if ('control' in condition) return `${condition.control}=${condition.is}`;
   if ('input' in condition) return `${condition.input} ${condition.is}`;
-  if ('not' in condition) return `not ${inner(condition.not)}`;
+  if ('not' in condition) {
+    // “not high high” would be a pin called “not”.
+    const odd = 'input' in condition.not && /^(high|low)$/i.test(condition.not.input);
+    return `not ${odd ? `(${writtenCondition(condition.not)})` : inner(condition.not)}`;
+  }
   const [name, word, clauses] =
     'all' in condition ? (['all', 'and', condition.all] as const) : (['any', 'or', condition.any] as const);
   if (clauses.length === 0) return name === 'all' ? 'always' : 'never';

@@ -27,7 +27,11 @@ export function readMention(cursor: Cursor, known: Registry, line: number): Ment
   if (first === undefined || (first.kind !== 'word' && first.kind !== 'text')) {
     throw cursor.flaw('What comes next? Expected a part, such as “relay K1” or “ground G1”.');
   }
-  const word = first.kind === 'word' ? kindWord(first.text.split('.')[0]!) : undefined;
+  const [name = ''] = first.text.split('.');
+  const after = cursor.peek(1)?.kind;
+  // A part may be called as a kind is: alone or with its pin it is that part.
+  const alone = first.text !== name || (after !== 'word' && after !== 'text');
+  const word = first.kind !== 'word' || (alone && known.byId(name) !== null) ? undefined : kindWord(name);
   const mention =
     word === undefined ? reference(cursor, known) : introduction(cursor, known, word, first, line);
   const { part } = mention;
@@ -70,7 +74,8 @@ function introduction(cursor: Cursor, known: Registry, word: KindWord, first: To
   if (word.word === 'fusible') cursor.takeWord('link');
   // `battery.-`: the kind alone names it, and its pin follows.
   const dot = first.text.indexOf('.');
-  const { words, pin } = dot > 0 ? { words: [], pin: first.text.slice(dot + 1) } : label(cursor, word);
+  const { words, pin } =
+    dot > 0 ? { words: [], pin: first.text.slice(dot + 1) } : (ownId(cursor) ?? label(cursor, word));
   const quoted = cursor.text();
   const at = () => ({ line, ...cursor.span(taken) });
   const relayPin = word.kind === 'relay' && quoted === null && pin === null ? words[0] : undefined;
@@ -99,6 +104,14 @@ function introduction(cursor: Cursor, known: Registry, word: KindWord, first: To
   const alias = quoted === null ? words.join(' ') : '';
   const part = known.part(found ?? named, found?.word ?? word, at(), alias);
   return { part, pin };
+}
+
+/** `id="in"`: an id that would be read as something else. */
+function ownId(cursor: Cursor): { words: readonly string[]; pin: string | null } | null {
+  if (!cursor.isWord('id') || cursor.peek(1)?.kind !== '=') return null;
+  cursor.next();
+  cursor.next();
+  return { words: [cursor.word('the id of the part')], pin: null };
 }
 
 function nameOf(

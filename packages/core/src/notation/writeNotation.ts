@@ -9,7 +9,7 @@ import { readNotation } from './readNotation';
 import { throughStop, writtenTerminal } from './pathTerminals';
 import { quotedText } from './tokens';
 import type { Fullness } from './writtenPart';
-import { needsStatement, writtenPart, writtenPartIn } from './writtenPart';
+import { needsStatement, writtenId, writtenPart, writtenPartIn } from './writtenPart';
 import { zoneById } from './bodyPlan';
 
 /**
@@ -123,7 +123,7 @@ function body(circuit: Circuit, fullness: Fullness): readonly string[] {
     const stop = (id: string, into: TerminalRef | null, out: TerminalRef | null) => {
       const part = partOf.get(id)!;
       const pin = writtenPins(part, nameOf(into), nameOf(out));
-      if (order.get(id) !== next) return `${id}${pin === '' ? '' : `.${pin}`}`;
+      if (order.get(id) !== next) return `${writtenId(id)}${pin === '' ? '' : `.${pin}`}`;
       next++;
       return writtenPartIn(part, circuit, pin, fullness);
     };

@@ -1,13 +1,13 @@
 import type { Circuit } from '../circuit/circuit';
 import type { Part } from '../parts/part';
 import type { AssumedOfPart } from '../parts/partKind';
-import { writtenModulePin } from './modulePins';
+import { pinRoleWords, writtenModulePin } from './modulePins';
 import { namedFigures, relayPinWords, showsWords, styleWords } from './partAttributes';
 import { usual, usualCavity } from './finishPart';
-import { writtenQuantity } from './quantities';
+import { readQuantity, writtenQuantity } from './quantities';
 import { quotedText } from './tokens';
 import type { KindWord } from './vocabulary';
-import { kindWords, namedBy } from './vocabulary';
+import { kindWord, kindWords, namedBy } from './vocabulary';
 
 /** How much is written: what the reader would not find by itself, relay pins too, or everything. */
 export type Fullness = 'short' | 'with relay pins' | 'spelled out';
@@ -58,7 +58,21 @@ function headOf({ kind, id, name }: Part): readonly string[] {
 }
 
 function fullHead({ kind, id, name }: Pick<Part, 'kind' | 'id' | 'name'>): readonly string[] {
-  return [kindWords.find((each) => each.kind === kind)!.word, id, quotedText(name)];
+  const word = kindWords.find((each) => each.kind === kind)!.word;
+  return [word, isPlainId(id) ? id : `id=${quotedText(id)}`, quotedText(name)];
+}
+
+/** An id where a path names its part: in quotes where it would be read as something else. */
+export const writtenId = (id: string): string => (isPlainId(id) ? id : quotedText(id));
+
+/** Whether an id is read as one wherever it stands: no number, no word of the notation. */
+function isPlainId(id: string): boolean {
+  return (
+    /^[A-Za-z][\w+-]*$/.test(id) &&
+    kindWord(id) === undefined &&
+    !isReserved(id) &&
+    readQuantity(id, undefined) === null
+  );
 }
 
 /** Ways in which a part's words may have been written that would give this id and name. */
@@ -82,11 +96,17 @@ function labelsOf(
   return labels.filter((label) => label.every((each) => plain.test(each) && !isReserved(each)));
 }
 
+const reserved: readonly string[] = [
+  ...['at', 'in', 'pin', 'pins', 'moves', 'uses', 'halves', 'diode', 'solid-state', 'link', 'id', 'via'],
+  ...['circuit', 'place', 'strip', 'control', 'never'],
+  ...pinRoleWords,
+];
+
 /** Words that would not be read as part of a name. */
 function isReserved(word: string): boolean {
   const lower = word.toLowerCase();
   return (
-    ['at', 'in', 'pin', 'pins', 'moves', 'uses', 'halves', 'diode', 'solid-state', 'link'].includes(lower) ||
+    reserved.includes(lower) ||
     showsWords.some(([each]) => each === lower) ||
     styleWords.some(([each]) => each === lower) ||
     /^(30|8[567]|87[ab])$/.test(lower)

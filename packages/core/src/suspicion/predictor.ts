@@ -1,4 +1,5 @@
 import type { Circuit } from '../circuit/circuit';
+import { mostSections } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
 import { stateKey } from '../circuit/operatingState';
 import { CoreError } from '../errors';
@@ -62,9 +63,6 @@ interface SolvedOtherwise {
   readonly network: Network;
   readonly table: FaultTable;
 }
-
-/** Beyond this many sections a search would take minutes for every reading. */
-export const mostSections = 2000;
 
 /**
  * @param hypotheses - what can be wrong; everything in the circuit unless told otherwise

@@ -65,7 +65,7 @@ test.each([
     'a size without its decimal mark',
     'splice S1 >',
     'splice S1 > (250 mm²)',
-    'Splice S1 to Horn low: 250 mm² is thicker than any cable. Was it 2.5 mm²?',
+    'Splice S1 to Horn low: 250 mm² is thicker than such a wire is. Was it 2.5 mm²?',
   ],
   [
     'one cavity for two parts',

@@ -1,12 +1,17 @@
 import fc from 'fast-check';
 import type { Circuit } from '../../src/circuit/circuit';
 import { assumedOfWire } from '../../src/circuit/circuit';
+import type { Condition } from '../../src/circuit/condition';
 import { checkCircuit } from '../../src/circuit/checkCircuit';
 import { inspectCircuit } from '../../src/circuit/inspectCircuit';
 import { withControl } from '../../src/circuit/operatingState';
 import { restingState } from '../../src/circuit/restingState';
+import type { TerminalRef } from '../../src/circuit/terminalRef';
 import { partById } from '../../src/circuit/terminals';
+import { readCondition, writtenCondition } from '../../src/notation/conditionNotation';
+import { Cursor } from '../../src/notation/cursor';
 import { readNotation } from '../../src/notation/readNotation';
+import { tokensOf } from '../../src/notation/tokens';
 import { notationFromWireList, wireListLosses, wireListRows } from '../../src/notation/wireList';
 import { writeNotation } from '../../src/notation/writeNotation';
 import { assumedOfPart } from '../../src/parts/partKind';
@@ -71,6 +76,57 @@ test('any circuit written as text and read again is the same', () => {
       expect(read(writeNotation(circuit))).toEqual(circuit);
     }),
     { seed: 1, numRuns: 150 },
+  );
+});
+
+/** Ids that are words of the notation, or look like something else. */
+const oddIds = [
+  'horn',
+  'fuse',
+  'at',
+  'in',
+  'via',
+  'pin',
+  '5',
+  'x2',
+  '5A',
+  'key',
+  'W1',
+  'W2',
+  'supply',
+  'when',
+  'circuit',
+  '30',
+  'no',
+  'ground',
+  'F5',
+  'low',
+  '+',
+  '2m',
+  'moves',
+  'pins',
+];
+
+test('parts called by words of the notation are the same parts after it', () => {
+  fc.assert(
+    fc.property(anyCircuit, fc.shuffledSubarray(oddIds, { minLength: 6 }), (circuit, ids) => {
+      const odd = new Map(circuit.parts.slice(0, ids.length).map(({ id }, i) => [id, ids[i]!]));
+      const idOf = (id: string) => odd.get(id) ?? id;
+      const ref = (terminal: TerminalRef): TerminalRef =>
+        `${idOf(terminal.slice(0, terminal.indexOf('.')))}${terminal.slice(terminal.indexOf('.'))}` as TerminalRef;
+      const renamed: Circuit = {
+        ...circuit,
+        parts: circuit.parts.map((part) => ({ ...part, id: idOf(part.id) })),
+        sections: circuit.sections.map((section, i) => ({
+          ...section,
+          id: `w${i}`,
+          from: ref(section.from),
+          to: ref(section.to),
+        })),
+      };
+      expect(read(writeNotation(renamed))).toEqual(renamed);
+    }),
+    { seed: 6, numRuns: 60 },
   );
 });
 
@@ -256,5 +312,28 @@ test('no text makes the reader fail, and lines that are whole stand whatever is 
       expect(comment.circuit.sections).toHaveLength(sections);
     }),
     { seed: 3, numRuns: 200 },
+  );
+});
+
+/** When an output is driven: any condition, its controls and pins called anything. */
+const names = fc.constantFrom('key', 'not', 'all', 'always', '17', 'high', 'and', 'A-1');
+const { condition } = fc.letrec<{ condition: Condition }>((tie) => ({
+  condition: fc.oneof(
+    { maxDepth: 4 },
+    fc.record({ control: names, is: names }),
+    fc.record({ input: names, is: fc.constantFrom('high' as const, 'low' as const) }),
+    fc.record({ all: fc.array(tie('condition'), { maxLength: 3 }) }),
+    fc.record({ any: fc.array(tie('condition'), { maxLength: 3 }) }),
+    fc.record({ not: tie('condition') }),
+  ),
+}));
+
+test('any condition of an output is read as it is written', () => {
+  fc.assert(
+    fc.property(condition, (drivenWhen) => {
+      const text = writtenCondition(drivenWhen);
+      expect(readCondition(new Cursor(tokensOf(text), text.length))).toEqual(drivenWhen);
+    }),
+    { seed: 7, numRuns: 500 },
   );
 });
