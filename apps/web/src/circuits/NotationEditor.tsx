@@ -123,6 +123,8 @@ export function NotationEditor({
         ],
       }),
     });
+    // Scrolled by keyboard too, without the cursor.
+    made.scrollDOM.tabIndex = 0;
     view.current = made;
     return () => made.destroy();
   }, []);
