@@ -161,10 +161,6 @@ async function circuit(page: Page, { address }: House): Promise<void> {
     'battery > fuse 5 20A > relay K1.30\nfuse 5 > K1.86\nK1.87 > splice S1 > horn low 5A > ground G1\nS1 > horn high 5A > G1',
   );
   await page.keyboard.press('Escape');
-  await page
-    .getByRole('region', { name: 'What comes next' })
-    .getByRole('button', { name: '+ K1.85' })
-    .click();
   await page.getByTestId('part-horn-high').waitFor();
 }
 
