@@ -1,5 +1,8 @@
 import type { Circuit, DrawingFlaw, NotationFlaw } from '@grim-lantern/core';
 
+/** So many flaws of a kind are shown: one mends them one after the other. */
+const shownFlaws = 40;
+
 /** What stands between the drawing and advice that can be trusted; and what of it is assumed. */
 export function DrawingChecks({
   circuit,
@@ -22,13 +25,16 @@ export function DrawingChecks({
     <section aria-label="Checks" className="border-line border-t px-4 py-3 lg:px-5">
       <h2 className="mb-1 text-lg font-semibold">{sound ? 'It can advise' : 'Before it can advise'}</h2>
       <ul>
-        {flaws.map(({ line, from, message }) => (
+        {flaws.slice(0, shownFlaws).map(({ line, from, message }) => (
           <Line key={`${line} ${from}`} stops onPress={() => onLine(line)}>
             Line {line + 1}: {message}
           </Line>
         ))}
-        {[...stops, ...rest].map((flaw) => (
-          <Line key={flaw.message} stops={flaw.weight === 'stops'} onPress={() => onAt(flaw)}>
+        {flaws.length > shownFlaws && (
+          <li className="text-dim px-4">and {flaws.length - shownFlaws} more lines</li>
+        )}
+        {[...stops, ...rest].slice(0, shownFlaws).map((flaw) => (
+          <Line key={`${flaw.at} ${flaw.message}`} stops={flaw.weight === 'stops'} onPress={() => onAt(flaw)}>
             {flaw.message}
           </Line>
         ))}

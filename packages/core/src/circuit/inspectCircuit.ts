@@ -44,9 +44,11 @@ const cableEnds: readonly Part['kind'][] = ['battery', 'ground', 'fusible link',
 /**
  * What does not look right in a circuit as it stands, half drawn or whole: ends that nothing is wired to, loads without
  * a way to supply or ground, coils that nothing commands, fuses against loads and wires, what is named or placed twice.
- * Cost: loads × wires.
+ * One too large to be searched is told that alone. Cost: loads × wires.
  */
 export function inspectCircuit(circuit: Circuit): readonly DrawingFlaw[] {
+  const tooLarge = sizeFlaws(circuit);
+  if (tooLarge.length > 0) return tooLarge;
   const ways = waysOf(circuit);
   return [
     ...openEnds(circuit),
@@ -55,7 +57,6 @@ export function inspectCircuit(circuit: Circuit): readonly DrawingFlaw[] {
       ...fuseFlaws(circuit, part, ways),
     ]),
     ...wireFlaws(circuit, ways),
-    ...sizeFlaws(circuit),
     ...twice(circuit),
   ];
 }

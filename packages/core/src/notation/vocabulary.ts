@@ -108,15 +108,23 @@ export function namedBy({ word, letter, title }: KindWord, words: readonly strin
   };
 }
 
-/** Words as an id: letters, digits and hyphens, at most 40. */
+/**
+ * Words as an id: letters, digits and hyphens, at most 40. Letters of other scripts, and what is cut off, are told apart
+ * by a number made of the words, so that different words are different ids.
+ */
 export function localName(words: string): string {
-  const plain = words
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .replace(/[^A-Za-z0-9+_-]+/g, '-')
-    .replace(/^-+|-+$/g, '');
+  const bare = words.normalize('NFKD').replace(/\p{M}/gu, '');
+  const plain = bare.replace(/[^A-Za-z0-9+_-]+/g, '-').replace(/^-+|-+$/g, '');
   const cased = code.test(plain) ? plain : plain.toLowerCase();
-  return cased.slice(0, 40) || 'part';
+  const lost = /[\p{L}\p{N}]/u.test(bare.replace(/[A-Za-z0-9]/g, '')) || cased.length > 40 || cased === '';
+  return lost ? `${cased.slice(0, 30)}-${hashOf(words)}`.replace(/^-/, '') : cased;
+}
+
+/** FNV-1a, 32 bits, in base 36. Source: Fowler, Noll, Vo; draft-eastlake-fnv. */
+function hashOf(text: string): string {
+  let hash = 0x811c9dc5;
+  for (const letter of text) hash = Math.imul(hash ^ letter.codePointAt(0)!, 0x01000193);
+  return (hash >>> 0).toString(36);
 }
 
 export function capital(text: string): string {

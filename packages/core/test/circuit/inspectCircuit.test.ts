@@ -17,6 +17,11 @@ test('circuits that work have nothing that stops the search', () => {
   }
 });
 
+test('a drawing too large to be searched is told so at once', () => {
+  const chain = Array.from({ length: 2001 }, (_none, i) => `S${i} > splice S${i + 1}`);
+  expect(told(`splice S0\n${chain.join('\n')}`)).toEqual([expect.stringContaining('at most 2000 wires')]);
+});
+
 test.each([
   [
     'a coil without a command',

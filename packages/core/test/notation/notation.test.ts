@@ -250,6 +250,17 @@ test('the pins that the paths use say how a relay is turned and numbered', () =>
   expect(read('battery.- > ground GB').sections[0]).toMatchObject({ from: 'BAT.-', to: 'GB.x' });
 });
 
+test('words of any script are different parts, each the same wherever it is named again', () => {
+  const circuit = read(
+    'battery > fuse 1 > lamp يمين 5W > ground G1\nF1 > lamp يسار 5W > G1\nF1 > lamp "ضوء" 5W > G1\nF1 > lamp "مصباح" 5W\nlamp يمين > ground G2',
+  );
+  const lamps = circuit.parts.filter(({ kind }) => kind === 'lamp');
+  expect(new Set(lamps.map(({ id }) => id)).size).toBe(4);
+  expect(lamps.map(({ name }) => name)).toEqual(['Lamp يمين', 'Lamp يسار', 'ضوء', 'مصباح']);
+  expect(checkCircuit(circuit)).toEqual([]);
+  expect(read(writeNotation(circuit))).toEqual(circuit);
+});
+
 test('a path finds its way through connectors, switches, coils and modules', () => {
   const circuit = read(`
 battery > fuse 1 10A > connector C7 > lamp a > C7.2 > ground G1
