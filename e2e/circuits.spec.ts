@@ -199,7 +199,8 @@ test('two people change one drawing: the second is told, merges, and both change
   await other.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(other.getByText('revision 2')).toBeVisible();
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(page.getByRole('alert')).toContainText('a newer revision');
+  // First as the refusal of saving, then above the drawing.
+  await expect(page.getByText(/saved a newer revision/).first()).toBeVisible();
   await page.getByRole('button', { name: 'Merge with the newer revision' }).click();
   await expect(written(page)).toContainText('lamp right');
   await expect(written(page)).toContainText('seen at the vehicle');
