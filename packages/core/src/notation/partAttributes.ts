@@ -2,6 +2,7 @@ import { fuseStyles } from '../fuses/coldResistance';
 import { loadKinds } from '../parts/loadKinds';
 import type { Part } from '../parts/part';
 import { showsItself } from '../parts/partKind';
+import type { RelayPins } from '../parts/relay';
 import { footprintIds } from '../parts/relay';
 import { ratedLampVolts } from '../parts/lamp';
 import type { Cursor } from './cursor';
@@ -49,6 +50,13 @@ export const relayPinWords = {
   feed: 'coilFeed',
   command: 'coilCommand',
 } as const;
+
+// Looked up as maps: a word such as “constructor” is in every object.
+const rolesByWord: ReadonlyMap<string, keyof RelayPins> = new Map(Object.entries(relayPinWords));
+const figuresByWord: ReadonlyMap<
+  string,
+  { readonly field: NumberField; readonly unit: Unit; readonly kinds: readonly Part['kind'][] | null }
+> = new Map(Object.entries(namedFigures));
 
 /** Words that a fuse's style goes by: the first of its name. */
 export const styleWords = fuseStyles.map((style) => [style.split(' ')[0]!, style] as const);
@@ -148,8 +156,7 @@ function namedAttribute(cursor: Cursor, kind: Part['kind'], fields: PartFields):
   cursor.next();
   cursor.next();
   if (kind === 'relay') {
-    const role = relayPinWords[word as keyof typeof relayPinWords] as
-      (typeof relayPinWords)[keyof typeof relayPinWords] | undefined;
+    const role = rolesByWord.get(word);
     if (role !== undefined) {
       fields.relayPins = { ...fields.relayPins, [role]: cursor.word('the number of that pin') };
       return true;
@@ -162,8 +169,7 @@ function namedAttribute(cursor: Cursor, kind: Part['kind'], fields: PartFields):
       return true;
     }
   }
-  const named = namedFigures[word as keyof typeof namedFigures] as
-    { field: NumberField; unit: Unit; kinds: readonly Part['kind'][] | null } | undefined;
+  const named = figuresByWord.get(word);
   if (named === undefined || named.kinds?.includes(kind) === false) {
     throw cursor.flawFrom(taken, `A ${kind} has no “${word}”.`);
   }

@@ -86,7 +86,7 @@ function lineFlaw(error: unknown) {
 function readStatement(cursor: Cursor, known: Registry, line: number): void {
   const first = cursor.peek();
   const word = first?.kind === 'word' ? first.text.toLowerCase().split('.')[0]! : '';
-  const statement = statements[word];
+  const statement = statements.get(word);
   if (statement !== undefined) {
     cursor.next();
     statement(cursor, known);
@@ -118,17 +118,20 @@ function namesPart(first: Token | undefined, known: Registry): boolean {
   return known.find(dot > 0 ? first.text.slice(0, dot) : first.text) !== null;
 }
 
-const statements: Readonly<Record<string, (cursor: Cursor, known: Registry) => void>> = {
-  circuit: (cursor, known) => {
-    const words: string[] = [];
-    while (!cursor.done) words.push(cursor.next()!.text);
-    known.setName(words.join(' '));
-  },
-  place: (cursor, known) => known.addPlace(readPlace(cursor)),
-  strip: (cursor, known) => known.addStrip(readStrip(cursor)),
-  control: (cursor, known) => known.addControl(readControl(cursor)),
-  never: (cursor, known) => known.addRuledOut(readRuledOut(cursor)),
-};
+const statements: ReadonlyMap<string, (cursor: Cursor, known: Registry) => void> = new Map([
+  [
+    'circuit',
+    (cursor, known) => {
+      const words: string[] = [];
+      while (!cursor.done) words.push(cursor.next()!.text);
+      known.setName(words.join(' '));
+    },
+  ],
+  ['place', (cursor, known) => known.addPlace(readPlace(cursor))],
+  ['strip', (cursor, known) => known.addStrip(readStrip(cursor))],
+  ['control', (cursor, known) => known.addControl(readControl(cursor))],
+  ['never', (cursor, known) => known.addRuledOut(readRuledOut(cursor))],
+]);
 
 const hazards: readonly Hazard[] = ['heat', 'rub', 'flex', 'vibration', 'water', 'earlier-work'];
 
@@ -197,12 +200,15 @@ function readControl(cursor: Cursor): Control {
 }
 
 function readRuledOut(cursor: Cursor): RuledOut {
-  const controls: Record<string, string> = {};
+  const set: (readonly [control: string, position: string])[] = [];
   while (cursor.is('word')) {
     const control = cursor.word('a control');
     cursor.expect('=');
-    controls[control] = cursor.word('a position');
+    set.push([control, cursor.word('a position')]);
   }
+  // With none it would rule out every state there is.
+  if (set.length === 0) throw cursor.flaw('Expected a control and its position, such as “key=start”.');
+  const controls = Object.fromEntries(set);
   return { controls, why: cursor.text() ?? fail(cursor, 'Expected the reason in quotes at the end.') };
 }
 

@@ -302,8 +302,18 @@ test('what cannot be read is told at its place, and the rest stands', () => {
   expect(messages('module M1: 1 feed')[0]).toContain('What does pin 1 do?');
   expect(messages('battery > lamp "a')).toEqual([expect.stringContaining('not closed')]);
   expect(messages('fuse > lamp')).toEqual(['1: Which fuse? Give its number: “fuse F5”.']);
+  expect(messages('never "a reason alone"')[0]).toContain('Expected a control and its position');
   expect(messages('48 V')[0]).toContain('Expected a path');
   expect(readNotation('battery > fuse 5 20A >\nbattery.- > ground').circuit.sections).toHaveLength(2);
+});
+
+test('words that every object has are no words of the notation', () => {
+  for (const word of ['__proto__', 'constructor', 'toString', 'valueOf', 'hasOwnProperty']) {
+    for (const text of [word, `${word} "a"`, `fuse 1 ${word}=5`, `relay K1 ${word}=5`, `battery > ${word}`]) {
+      expect(() => readNotation(text)).not.toThrow();
+      expect(messages(text)).not.toEqual([]);
+    }
+  }
 });
 
 test('no text makes the reader fail, and lines that are whole stand whatever is typed after them', () => {
