@@ -4,6 +4,7 @@ import {
   assumedOfWire,
   checkCircuit,
   footprintIds,
+  hazards,
   fuseStyles,
   mostSections,
   showsItself,
@@ -19,7 +20,7 @@ const place = z.strictObject({
   name: shortText,
   reachMinutes: minutes,
   strip: localId.optional(),
-  hazards: z.array(z.enum(['heat', 'rub', 'flex', 'vibration', 'water', 'earlier-work'])).readonly(),
+  hazards: z.array(z.enum(hazards)).readonly(),
   visibility: z.number().min(0).max(1),
   caution: z.string().max(300).optional(),
 });

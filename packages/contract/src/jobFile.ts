@@ -1,4 +1,4 @@
-import { checkEvent, earlierReading } from '@grim-lantern/core';
+import { checkEvent, earlierReading, lastFollowed } from '@grim-lantern/core';
 import type { Circuit, JobEvent } from '@grim-lantern/core';
 import { z } from 'zod';
 import { circuitSchema } from './circuit';
@@ -31,7 +31,7 @@ type Fitting = { readonly circuit: Circuit; readonly events: readonly JobEvent[]
  */
 function fit({ circuit, events }: Fitting, context: z.RefinementCtx): void {
   const readings = new Set<string>();
-  const followed = events.map(({ type }) => type).lastIndexOf('circuit-followed');
+  const followed = lastFollowed(events);
   events.forEach((event, index) => {
     for (const { path, message } of index < followed ? [] : checkEvent(circuit, event)) {
       context.addIssue({ code: 'custom', path: ['events', index, ...path.split('.')], message });

@@ -1,5 +1,5 @@
 export { checkCircuit } from './circuit/checkCircuit';
-export { assumedOfWire, mostSections } from './circuit/circuit';
+export { assumedOfWire, hazards, mostSections } from './circuit/circuit';
 export { colouredWire, colourNotGiven, wireLook } from './circuit/wireColour';
 export { assumedOfPart } from './parts/partKind';
 export type { AssumedOfPart } from './parts/partKind';
@@ -91,6 +91,7 @@ export { simplePrediction } from './instruments/simplePrediction';
 export type { NumberScale, Outcome, Prediction } from './instruments/prediction';
 export { fromScale } from './instruments/prediction';
 export { checkEvent, earlierReading } from './job/checkEvent';
+export { lastFollowed } from './job/fittedEvents';
 export { planNext, prepareNext, undivided } from './job/planNext';
 export type { Undivided } from './job/planNext';
 export { assess, isolatedFrom, placesOfDamage } from './job/assess';

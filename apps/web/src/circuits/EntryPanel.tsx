@@ -58,7 +58,7 @@ export function EntryPanel({
         {way === 'table' && (
           <CircuitTable
             {...{ circuit, chosen, onChoose }}
-            onChange={(next) => draft.edit(notationAfter(text, next))}
+            onChange={(next) => draft.edit(notationAfter(text, flaws, next))}
           />
         )}
         {way === 'export' && <ExportPanel {...{ vehicleId, circuit, text }} />}

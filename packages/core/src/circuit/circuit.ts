@@ -1,7 +1,8 @@
 import type { Part } from '../parts/part';
 import type { TerminalRef } from './terminalRef';
 
-export type Hazard = 'heat' | 'rub' | 'flex' | 'vibration' | 'water' | 'earlier-work';
+export const hazards = ['heat', 'rub', 'flex', 'vibration', 'water', 'earlier-work'] as const;
+export type Hazard = (typeof hazards)[number];
 
 /** Somewhere a hand can get to. */
 export interface Place {

@@ -1,12 +1,12 @@
 import type { Circuit } from './circuit';
 import { mostSections } from './circuit';
-import { terminalName, terminalsOf } from './terminals';
+import { partById, terminalName, terminalsOf } from './terminals';
 import type { TerminalRef } from './terminalRef';
-import { partIdOf } from './terminalRef';
+import { partIdOf, terminalIn } from './terminalRef';
 import type { Part } from '../parts/part';
 import { ratedLampVolts } from '../parts/lamp';
-import { loadKinds } from '../parts/loadKinds';
-import { otherHalf } from './wiring';
+import { isLoad } from '../parts/partKinds';
+import { otherHalf, wiredWith, wiresAt } from './wiring';
 
 /** Something in a drawing that a technician should look at before the search trusts it. */
 export interface DrawingFlaw {
@@ -56,14 +56,14 @@ export function inspectCircuit(circuit: Circuit): readonly DrawingFlaw[] {
       ...loadFlaws(circuit, part, ways),
       ...fuseFlaws(circuit, part, ways),
     ]),
-    ...wireFlaws(circuit, ways),
+    ...wireFlaws(circuit),
     ...twice(circuit),
   ];
 }
 
 /** The ends that want a wire: every terminal of what cannot work with one loose. */
 function openEnds(circuit: Circuit): readonly DrawingFlaw[] {
-  const wired = new Set(circuit.sections.flatMap(({ from, to }) => [from, to]));
+  const wired = wiresAt(circuit);
   return circuit.parts.flatMap((part) =>
     terminalsOf(part).flatMap((ref): readonly DrawingFlaw[] => {
       if (wired.has(ref) || !wantsWire(part, ref, wired)) return [];
@@ -74,7 +74,7 @@ function openEnds(circuit: Circuit): readonly DrawingFlaw[] {
 }
 
 function question(part: Part, ref: TerminalRef): string {
-  const terminal = ref.slice(part.id.length + 1);
+  const terminal = terminalIn(ref);
   if (part.kind === 'relay') {
     if (terminal === 'coilCommand') return ': what pulls it to ground?';
     if (terminal === 'coilFeed') return ': what feeds the coil?';
@@ -85,7 +85,7 @@ function question(part: Part, ref: TerminalRef): string {
   return part.kind === 'battery' && terminal === '-' ? ': which ground is it on?' : '.';
 }
 
-function wantsWire(part: Part, ref: TerminalRef, wired: ReadonlySet<TerminalRef>): boolean {
+function wantsWire(part: Part, ref: TerminalRef, wired: ReadonlyMap<TerminalRef, unknown>): boolean {
   if (part.kind === 'switch' || part.kind === 'module') {
     // Pins may be left out on purpose, but a switch joins two of them at least.
     const [free, used] = [terminalsOf(part).filter((each) => !wired.has(each)), terminalsOf(part).length];
@@ -102,7 +102,7 @@ function wantsWire(part: Part, ref: TerminalRef, wired: ReadonlySet<TerminalRef>
       'secondOpen',
       ...(wired.has(`${part.id}.normallyClosed`) ? ['normallyOpen'] : []),
     ];
-    return !optional.includes(ref.slice(part.id.length + 1));
+    return !optional.includes(terminalIn(ref));
   }
   if (part.kind !== 'two-filament lamp') return true;
   return (
@@ -126,46 +126,23 @@ interface Ways {
   ) => ReadonlySet<TerminalRef>;
   readonly supply: ReadonlySet<TerminalRef>;
   readonly ground: ReadonlySet<TerminalRef>;
-  readonly partOf: ReadonlyMap<string, Part>;
 }
 
-function waysOf({ parts, sections }: Circuit): Ways {
-  const wires = new Map<TerminalRef, TerminalRef[]>();
-  const join = (from: TerminalRef, to: TerminalRef) => {
-    const known = wires.get(from);
-    if (known === undefined) wires.set(from, [to]);
-    else known.push(to);
-  };
-  for (const { from, to } of sections) {
-    join(from, to);
-    join(to, from);
-  }
-  const partOf = new Map(parts.map((part) => [part.id, part]));
-  const batteries = parts.filter(({ kind }) => kind === 'battery');
-  const grounds = parts.filter(({ kind }) => kind === 'ground');
+function waysOf(circuit: Circuit): Ways {
+  const ofKind = (kind: Part['kind'], terminal: string) =>
+    circuit.parts.flatMap((part): readonly TerminalRef[] =>
+      part.kind === kind ? [`${part.id}.${terminal}`] : [],
+    );
   return {
-    from(start, without, through = () => true, until = () => false) {
-      const reached = new Set([start]);
-      const queue = [start];
-      for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
-        if (at !== start && until(at)) return reached;
-        const part = partOf.get(partIdOf(at));
-        const inner =
-          part === undefined || part.id === without || !through(part) ? [] : joinedWithin(part, at);
-        for (const next of [...(wires.get(at) ?? []), ...inner]) {
-          if (reached.has(next)) continue;
-          reached.add(next);
-          queue.push(next);
-        }
-      }
-      return reached;
+    from(start, without, through = () => true, until) {
+      const within = (at: TerminalRef) => {
+        const part = partById(circuit, partIdOf(at));
+        return part.id === without || !through(part) ? [] : joinedWithin(part, at);
+      };
+      return wiredWith(circuit, [start], within, until).terminals;
     },
-    supply: new Set(batteries.map(({ id }): TerminalRef => `${id}.+`)),
-    ground: new Set([
-      ...batteries.map(({ id }): TerminalRef => `${id}.-`),
-      ...grounds.map(({ id }): TerminalRef => `${id}.x`),
-    ]),
-    partOf,
+    supply: new Set(ofKind('battery', '+')),
+    ground: new Set([...ofKind('battery', '-'), ...ofKind('ground', 'x')]),
   };
 }
 
@@ -173,11 +150,9 @@ function waysOf({ parts, sections }: Circuit): Ways {
 function joinedWithin(part: Part, at: TerminalRef): readonly TerminalRef[] {
   if (part.kind === 'battery' || part.kind === 'ground') return [];
   if (part.kind === 'relay') {
-    const name = at.slice(part.id.length + 1);
+    const name = terminalIn(at);
     const coil = ['coilFeed', 'coilCommand'];
-    return terminalsOf(part).filter(
-      (each) => coil.includes(each.slice(part.id.length + 1)) === coil.includes(name),
-    );
+    return terminalsOf(part).filter((each) => coil.includes(terminalIn(each)) === coil.includes(name));
   }
   if (part.kind === 'connector') {
     return terminalsOf(part).filter((each) => each.slice(0, -1) === at.slice(0, -1));
@@ -187,21 +162,19 @@ function joinedWithin(part: Part, at: TerminalRef): readonly TerminalRef[] {
 
 function loadFlaws(circuit: Circuit, part: Part, ways: Ways): readonly DrawingFlaw[] {
   if (part.kind === 'relay') return coilFlaws(part, ways);
-  if (!hasConsumer(part)) return [];
+  if (!isLoad(part.kind)) return [];
   const terminals = terminalsOf(part);
   // A module's pin may drive either way.
   const reaches = (targets: ReadonlySet<TerminalRef>, from: TerminalRef) => {
-    const ends = (at: TerminalRef) => targets.has(at) || ways.partOf.get(partIdOf(at))?.kind === 'module';
+    const ends = (at: TerminalRef) => targets.has(at) || partById(circuit, partIdOf(at)).kind === 'module';
     return [...ways.from(from, part.id, undefined, ends)].some((at) => at !== from && ends(at));
   };
-  if (terminals.filter((each) => isWired(circuit, each)).length < 2) return [];
+  const wires = wiresAt(circuit);
+  if (terminals.filter((each) => wires.has(each)).length < 2) return [];
   return (['supply', 'ground'] as const)
     .filter((name) => !terminals.some((each) => reaches(ways[name], each)))
     .map((name) => ({ weight: 'stops', message: `${part.name} has no way to ${name}.`, at: part.id }));
 }
-
-const isWired = ({ sections }: Circuit, terminal: TerminalRef) =>
-  sections.some(({ from, to }) => from === terminal || to === terminal);
 
 /** A coil that stands between supply and ground with nothing to switch it, and a contact fed from its far side. */
 function coilFlaws(part: Extract<Part, { kind: 'relay' }>, ways: Ways): readonly DrawingFlaw[] {
@@ -250,9 +223,9 @@ function fuseFlaws(circuit: Circuit, part: Part, ways: Ways): readonly DrawingFl
       at: id,
     });
   }
-  const behind = ways.from(`${id}.load`, id, (each) => !hasConsumer(each) && each.kind !== 'module');
+  const behind = ways.from(`${id}.load`, id, (each) => !isLoad(each.kind) && each.kind !== 'module');
   const amps = circuit.parts.reduce((sum, each) => {
-    const own = hasConsumer(each) && terminalsOf(each).some((ref) => behind.has(ref));
+    const own = isLoad(each.kind) && terminalsOf(each).some((ref) => behind.has(ref));
     return own ? sum + runningAmps(each, circuit.nominalVolts) : sum;
   }, 0);
   if (amps > 1.05 * ratingAmps && ![...ways.supply].some((each) => behind.has(each))) {
@@ -281,8 +254,6 @@ function fuseFlaws(circuit: Circuit, part: Part, ways: Ways): readonly DrawingFl
 const carries = (areaMm2: number) =>
   Math.max(3, ...mostAmps.flatMap(([area, amps]) => (area <= areaMm2 ? [amps] : [])));
 
-const hasConsumer = ({ kind }: Part) => loadKinds.has(kind);
-
 /** Amps of a load at its rated volts. */
 function runningAmps(part: Part, nominalVolts: number): number {
   const volts = ratedLampVolts(nominalVolts);
@@ -297,11 +268,11 @@ function sizeFlaws({ sections }: Circuit): readonly DrawingFlaw[] {
   return [{ weight: 'stops', message, at: sections[mostSections]!.id }];
 }
 
-function wireFlaws({ sections }: Circuit, { partOf }: Ways): readonly DrawingFlaw[] {
-  return sections.flatMap(({ id, name, areaMm2, from, to }): readonly DrawingFlaw[] => {
+function wireFlaws(circuit: Circuit): readonly DrawingFlaw[] {
+  return circuit.sections.flatMap(({ id, name, areaMm2, from, to }): readonly DrawingFlaw[] => {
     if (from === to)
       return [{ weight: 'stops', message: `${name} begins and ends at the same pin.`, at: id }];
-    const cable = [from, to].some((each) => cableEnds.includes(partOf.get(partIdOf(each))?.kind ?? 'lamp'));
+    const cable = [from, to].some((each) => cableEnds.includes(partById(circuit, partIdOf(each)).kind));
     return areaMm2 > mostAreaMm2[cable ? 'cable' : 'wire']
       ? [
           {

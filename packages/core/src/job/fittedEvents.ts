@@ -17,7 +17,7 @@ export interface FittedEvents {
  * it has no point for stands aside. A job on its first revision keeps its events as they are.
  */
 export function fittedEvents(circuit: Circuit, events: readonly JobEvent[]): FittedEvents {
-  const last = events.map(({ type }) => type).lastIndexOf('circuit-followed');
+  const last = lastFollowed(events);
   if (last < 0) return { fitting: events, misfits: [] };
   const before = events.slice(0, last).map((event) => withFittedState(circuit, event));
   const fits = before.map((event) => checkEvent(circuit, event).length === 0);
@@ -25,6 +25,13 @@ export function fittedEvents(circuit: Circuit, events: readonly JobEvent[]): Fit
     fitting: [...before.filter((_event, i) => fits[i]), ...events.slice(last)],
     misfits: events.slice(0, last).filter((_event, i) => !fits[i]),
   };
+}
+
+/** The place of the event by which a job went on with the circuit that it is on; -1 where it is on its first. */
+export function lastFollowed(events: readonly JobEvent[]): number {
+  let last = events.length - 1;
+  while (last >= 0 && events[last]!.type !== 'circuit-followed') last--;
+  return last;
 }
 
 function withFittedState(circuit: Circuit, event: JobEvent): JobEvent {

@@ -1,8 +1,9 @@
 import type { Section } from '../circuit/circuit';
 import { colourNotGiven } from '../circuit/wireColour';
 import type { TerminalRef } from '../circuit/terminalRef';
-import { partIdOf } from '../circuit/terminalRef';
+import { partIdOf, terminalIn } from '../circuit/terminalRef';
 import type { Part } from '../parts/part';
+import { isLoad } from '../parts/partKinds';
 
 /** Areas that are usual behind a fuse of so many amps, mm². Judgement, from common harnesses. */
 const areaByAmps = [
@@ -65,7 +66,7 @@ function areaOf(
 /** Whether only a coil's or a signal's current flows at a terminal. */
 function isSignal(terminal: TerminalRef, parts: ReadonlyMap<string, Part>): boolean {
   const part = parts.get(partIdOf(terminal));
-  const name = terminal.slice(terminal.indexOf('.') + 1);
+  const name = terminalIn(terminal);
   if (part?.kind === 'relay') return name === 'coilFeed' || name === 'coilCommand';
   if (part?.kind === 'module') {
     return part.pins.some(({ pin, role }) => pin === name && (role === 'input' || role === 'sensor supply'));
@@ -95,7 +96,7 @@ function fusedAmps(
     } else if (part.kind === 'switch') {
       for (const { a, b } of part.legs) join(`${part.id}.${a}`, `${part.id}.${b}`);
     } else if (part.kind === 'relay') join(`${part.id}.supply`, `${part.id}.normallyOpen`);
-    else if (carriesOn(part)) join(`${part.id}.1`, `${part.id}.2`);
+    else if (isLoad(part.kind) && part.kind !== 'two-filament lamp') join(`${part.id}.1`, `${part.id}.2`);
   }
   const amps = new Map<TerminalRef, number>();
   for (const part of parts.values()) {
@@ -111,11 +112,4 @@ function fusedAmps(
     }
   }
   return amps;
-}
-
-/** Whether the same current flows on behind a part: through a load to its ground. */
-function carriesOn({ kind }: Part): boolean {
-  return (
-    kind === 'lamp' || kind === 'motor' || kind === 'heater' || kind === 'solenoid' || kind === 'resistor'
-  );
 }

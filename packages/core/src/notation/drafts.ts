@@ -99,11 +99,3 @@ export interface WireDraft {
   readonly fields: WireFields;
   readonly assumed: readonly string[];
 }
-
-/** Position of a part by its kind for the standard numbers. */
-export const standardRelayPins = {
-  coilFeed: '86',
-  coilCommand: '85',
-  supply: '30',
-  normallyOpen: '87',
-} as const;

@@ -1,8 +1,11 @@
 import type { Circuit, Section } from '../circuit/circuit';
+import { conditionClauses } from '../circuit/condition';
 import { partIdOf } from '../circuit/terminalRef';
+import type { ModulePin } from '../parts/module';
 import type { Part } from '../parts/part';
 import { zoneById } from './bodyPlan';
-import { readNotation } from './readNotation';
+import { deepEqual } from './deepEqual';
+import type { NotationFlaw } from './tokens';
 import { quotedText, tokensOf } from './tokens';
 import { writeNotation } from './writeNotation';
 
@@ -15,11 +18,18 @@ export function withoutPart(circuit: Circuit, id: string): Circuit {
   const used = parts.some(
     (part) =>
       (part.kind === 'switch' && part.control === control) ||
-      (part.kind === 'module' && JSON.stringify(part.pins).includes(`"control":"${control}"`)),
+      (part.kind === 'module' && part.pins.some((pin) => control !== null && isDrivenBy(pin, control))),
   );
   const controls =
     control === null || used ? circuit.controls : circuit.controls.filter((each) => each.id !== control);
   return needed({ ...circuit, parts, sections, controls });
+}
+
+function isDrivenBy(pin: ModulePin, control: string): boolean {
+  return (
+    'drivenWhen' in pin &&
+    conditionClauses(pin.drivenWhen).some((clause) => 'control' in clause && clause.control === control)
+  );
 }
 
 /** A circuit without a wire. */
@@ -45,8 +55,8 @@ export function withSection(circuit: Circuit, section: Section): Circuit {
 }
 
 function knownNow<T extends { readonly assumed?: readonly string[] | undefined }>(before: T, after: T): T {
-  const still = (after.assumed ?? []).filter(
-    (field) => JSON.stringify(before[field as keyof T]) === JSON.stringify(after[field as keyof T]),
+  const still = (after.assumed ?? []).filter((field) =>
+    deepEqual(before[field as keyof T], after[field as keyof T]),
   );
   const { assumed, ...rest } = after;
   return (assumed === undefined || still.length === 0 ? rest : { ...rest, assumed: still }) as T;
@@ -82,16 +92,19 @@ export function renamedNotation(text: string, name: string): string {
   return named.test(text) ? text.replace(named, () => line) : `${line}\n${text}`;
 }
 
-/** The notation of a changed circuit, under the remarks of the text that it was read from: they are not lost. */
-export function notationAfter(before: string, circuit: Circuit): string {
-  const remarks = remarksOf(before);
+/**
+ * The notation of a changed circuit, under the remarks of the text that it was read from: they are not lost.
+ * @param flaws - what of that text could not be read
+ */
+export function notationAfter(before: string, flaws: readonly NotationFlaw[], circuit: Circuit): string {
+  const remarks = remarksOf(before, flaws);
   const text = writeNotation(circuit);
   return remarks.length === 0 ? text : `${remarks.join('\n')}\n${text}`;
 }
 
 /** The remarks of a text, and its lines that cannot be read, as remarks. */
-function remarksOf(text: string): readonly string[] {
-  const unread = new Set(readNotation(text).flaws.map(({ line }) => line));
+function remarksOf(text: string, flaws: readonly NotationFlaw[]): readonly string[] {
+  const unread = new Set(flaws.map(({ line }) => line));
   return text.split(/\r\n|\r|\n/).flatMap((line, number) => {
     if (unread.has(number)) return [`# ${line}`];
     const end = tokensOf(line).at(-1)?.to ?? 0;

@@ -37,7 +37,7 @@ export function finishCircuit(drafts: Drafts): {
   const partOf = new Map(parts.map((part) => [part.id, part]));
   // A part whose own line cannot be read is not there: neither are its wires.
   const wires = drafts.wires.filter(({ from, to }) => partOf.has(from.part) && partOf.has(to.part));
-  const { ends, flaws } = resolved({ ...drafts, wires }, partOf);
+  const { ends, flaws } = resolved({ parts: drafts.parts, wires }, partOf, usage);
   const sections = sectionsOf(ends, partOf);
   const controls = [...drafts.controls, ...own, ...commandControls(parts, drafts.controls)];
   const { ruledOut } = drafts;
@@ -82,23 +82,19 @@ interface ResolvedWire {
 }
 
 /** The wires with the terminals that they end on. */
-function resolved(drafts: Drafts, partOf: ReadonlyMap<string, Part>) {
+function resolved(
+  { parts, wires }: Pick<Drafts, 'parts' | 'wires'>,
+  partOf: ReadonlyMap<string, Part>,
+  usage: (part: string) => Usage,
+) {
   const flaws: NotationFlaw[] = [];
-  const stops = new Map<string, Stop[]>();
-  for (const { from, to } of drafts.wires) {
-    for (const stop of [from, to]) {
-      const known = stops.get(stop.part) ?? [];
-      stops.set(stop.part, known);
-      if (known.at(-1) !== stop) known.push(stop);
-    }
-  }
   const cavities = new Map(
-    drafts.parts.map(({ id, kind, fields }) => [
+    parts.map(({ id, kind, fields }) => [
       id,
-      kind === 'connector' && fields.cavities === undefined ? unnamedCavities(stops.get(id) ?? []) : null,
+      kind === 'connector' && fields.cavities === undefined ? unnamedCavities(usage(id).stops) : null,
     ]),
   );
-  const ends = drafts.wires.flatMap((draft): readonly ResolvedWire[] => {
+  const ends = wires.flatMap((draft): readonly ResolvedWire[] => {
     const terminal = (stop: Stop, end: 'in' | 'out') => {
       const part = partOf.get(stop.part)!;
       const cavity =

@@ -4,11 +4,11 @@ import type { Part } from '../parts/part';
 import type { AssumedOfPart, PartCommon } from '../parts/partKind';
 import { assumedOfPart } from '../parts/partKind';
 import type { RelayPins } from '../parts/relay';
+import { pinNumbers } from '../relays/pinNames';
 import type { SwitchLeg } from '../parts/switch';
 import { assumedPlace } from './bodyPlan';
 import { cavityOf, unnamedCavities } from './cavities';
 import type { PartDraft, PartFields, Stop } from './drafts';
-import { standardRelayPins } from './drafts';
 
 /** How the paths use a part. */
 export interface Usage {
@@ -202,25 +202,34 @@ function cavitiesUsed({ stops }: Usage): readonly string[] {
   return used.length === 0 ? ['1'] : [...new Set(used)];
 }
 
-const running = { coilFeed: '1', coilCommand: '2', supply: '3', normallyOpen: '5' } as const;
+const numbers = { din: pinNumbers('din'), running: pinNumbers('running') };
+/** The four pins that every relay has. */
+const fourPins = ({ coilFeed, coilCommand, supply, normallyOpen }: RelayPins): RelayPins => ({
+  coilFeed,
+  coilCommand,
+  supply,
+  normallyOpen,
+});
 
 /**
  * The pins of a relay by role. Where they were not given, the numbers that its paths use tell which way it is numbered,
  * which coil pin the feed comes in by, and whether the contact's feed comes in at 87.
  */
 export function relayPinsOf(given: Partial<RelayPins> | undefined, { arrivals, leavings }: Usage): RelayPins {
-  if (given !== undefined) return { ...standardRelayPins, ...given };
+  const standard = fourPins(numbers.din);
+  if (given !== undefined) return { ...standard, ...given };
   const used = (pin: string) => arrivals.includes(pin) || leavings.includes(pin);
-  const printed = Object.values(standardRelayPins).some(used);
-  const small = !printed && Object.values(running).some(used);
-  const plain: RelayPins = small ? running : standardRelayPins;
-  const closed = small ? '4' : '87a';
+  const running = fourPins(numbers.running);
+  const small = !Object.values(standard).some(used) && Object.values(running).some(used);
+  const plain = small ? running : standard;
+  const closed = numbers[small ? 'running' : 'din'].normallyClosed;
+  const second = numbers.din.secondOpen;
   const turned = (feed: string, other: string) =>
     arrivals.includes(other) && !leavings.includes(other) && !arrivals.includes(feed);
   const coil = turned(plain.coilFeed, plain.coilCommand)
     ? { coilFeed: plain.coilCommand, coilCommand: plain.coilFeed }
     : {};
-  const single = !used(closed) && !used('87b');
+  const single = !used(closed) && !used(second);
   const contact =
     single && turned(plain.supply, plain.normallyOpen) && leavings.includes(plain.supply)
       ? { supply: plain.normallyOpen, normallyOpen: plain.supply }
@@ -230,7 +239,7 @@ export function relayPinsOf(given: Partial<RelayPins> | undefined, { arrivals, l
     ...coil,
     ...contact,
     ...(used(closed) ? { normallyClosed: closed } : {}),
-    ...(used('87b') ? { secondOpen: '87b' } : {}),
+    ...(used(second) ? { secondOpen: second } : {}),
   };
 }
 

@@ -1,12 +1,15 @@
 import type { Circuit } from '../circuit/circuit';
 import type { TerminalRef } from '../circuit/terminalRef';
-import { partIdOf } from '../circuit/terminalRef';
+import { partIdOf, terminalIn } from '../circuit/terminalRef';
 import { partById, terminalsOf } from '../circuit/terminals';
+import { wiresAt } from '../circuit/wiring';
 import type { Part } from '../parts/part';
+import { isLoad } from '../parts/partKinds';
 import { readNotation } from './readNotation';
-import { writtenTerminal } from './pathTerminals';
+import { writtenStop } from './pathTerminals';
 import { quotedText } from './tokens';
 import { kindWord } from './vocabulary';
+import { writtenId } from './writtenPart';
 
 /** What may come next on a circuit that grows, as one taps it. */
 export interface GrowChoice {
@@ -94,7 +97,7 @@ export function grownText(
   if (flaw !== undefined) return { kind: 'flaw', message: flaw.message };
   const known = new Set(circuit.parts.map(({ id }) => id));
   const added = read.circuit.parts.find(({ id }) => !known.has(id));
-  const wired = new Set(read.circuit.sections.flatMap(({ from, to }) => [from, to]));
+  const wired = wiresAt(read.circuit);
   const goesOn = added === undefined ? null : endToGoOn(read.circuit, added.id);
   return { kind: 'grown', text: next, next: goesOn ?? open.find((each) => !wired.has(each)) ?? null };
 }
@@ -119,17 +122,15 @@ function joinedLine(circuit: Circuit, from: TerminalRef, other: string): string 
 /** A terminal as a stop of a path. */
 export function stopAt(circuit: Circuit, ref: TerminalRef): string {
   const part = partById(circuit, partIdOf(ref));
-  const plain = part.kind === 'splice' || part.kind === 'ground';
-  return plain ? part.id : `${part.id}.${writtenTerminal(part, ref.slice(part.id.length + 1))}`;
+  return writtenStop(part, writtenId(part.id), terminalIn(ref));
 }
 
 /** Whether what is wired to a terminal feeds its part: it stands before it on a path. */
 export function isFeedEnd(part: Part, ref: TerminalRef): boolean {
-  const terminal = ref.slice(part.id.length + 1);
+  const terminal = terminalIn(ref);
   if (['feed', 'anode', 'supply', 'coilFeed'].includes(terminal)) return true;
-  const load = ['lamp', 'motor', 'heater', 'solenoid', 'resistor', 'potentiometer'].includes(part.kind);
-  if (load) return terminal === '1';
   if (part.kind === 'two-filament lamp') return terminal !== 'ground';
+  if (isLoad(part.kind) || part.kind === 'potentiometer') return terminal === '1';
   return part.kind === 'module' && part.pins.some(({ pin, role }) => pin === terminal && role === 'supply');
 }
 
@@ -137,7 +138,7 @@ export function isFeedEnd(part: Part, ref: TerminalRef): boolean {
 function endToGoOn(circuit: Circuit, partId: string): TerminalRef | null {
   const part = circuit.parts.find(({ id }) => id === partId);
   if (part === undefined || part.kind === 'ground' || part.kind === 'module') return null;
-  const wired = new Set(circuit.sections.flatMap(({ from, to }) => [from, to]));
+  const wired = wiresAt(circuit);
   const terminals = part.kind === 'relay' ? relayOrder(part.id) : terminalsOf(part);
   return (
     terminals.find((each) => !wired.has(each)) ?? (part.kind === 'splice' ? (terminals.at(-1) ?? null) : null)

@@ -1,5 +1,5 @@
 import { fuseStyles } from '../fuses/coldResistance';
-import { loadKinds } from '../parts/loadKinds';
+import { isLoad } from '../parts/partKinds';
 import type { Part } from '../parts/part';
 import { showsItself } from '../parts/partKind';
 import type { RelayPins } from '../parts/relay';
@@ -103,7 +103,7 @@ function wordAttribute(cursor: Cursor, kind: Part['kind'], fields: PartFields): 
       return true;
     }
   }
-  if (loadKinds.has(kind)) {
+  if (isLoad(kind)) {
     const shows = showsWords.find(([word]) => cursor.takeWord(word));
     if (shows !== undefined) {
       fields.shows = shows[1];

@@ -114,5 +114,12 @@ export function writtenTerminal(part: Part, terminal: string): string {
   return part.kind === 'relay' ? (part.pins[terminal as keyof typeof part.pins] ?? terminal) : terminal;
 }
 
+/** A part by what it is called with one of its terminals; a splice or a ground has one only, and goes without. */
+export function writtenStop(part: Part, called: string, terminal: string): string {
+  return part.kind === 'splice' || part.kind === 'ground'
+    ? called
+    : `${called}.${writtenTerminal(part, terminal)}`;
+}
+
 /** A terminal of a part as a reference. */
 export const refOf = (part: Part, terminal: string): TerminalRef => `${part.id}.${terminal}`;

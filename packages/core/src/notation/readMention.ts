@@ -1,4 +1,4 @@
-import { loadKinds } from '../parts/loadKinds';
+import { isLoad } from '../parts/partKinds';
 import type { Part } from '../parts/part';
 import type { Cursor } from './cursor';
 import type { PartDraft, PartFields } from './drafts';
@@ -152,7 +152,7 @@ function isKeyword(text: string, { kind }: KindWord): boolean {
   const lower = text.toLowerCase();
   if (lower === 'at' || lower === 'pin' || keywords[kind]?.includes(lower) === true) return true;
   if (kind === 'two-filament lamp' && /^[\d.,]+\/[\d.,]+W?$/i.test(text)) return true;
-  return loadKinds.has(kind) && showsWords.some(([word]) => word === lower);
+  return isLoad(kind) && showsWords.some(([word]) => word === lower);
 }
 
 /** The words of a part's name behind its kind, and the pin that its last word carries. */

@@ -1,4 +1,5 @@
 import type { Circuit, Control, Hazard, Place, RuledOut, Strip } from '../circuit/circuit';
+import { hazards } from '../circuit/circuit';
 import { Cursor } from './cursor';
 import type { LegDraft, PartDraft, Written } from './drafts';
 import { finishCircuit } from './finishCircuit';
@@ -60,8 +61,9 @@ export function readNotation(text: string): ReadNotation {
     found = round();
   }
   flaws.push(...found);
-  const { circuit, flaws: open } = finishCircuit(known.drafts());
-  const partsAt = new Map(known.drafts().parts.map(({ id, at }) => [id, at]));
+  const drafts = known.drafts();
+  const { circuit, flaws: open } = finishCircuit(drafts);
+  const partsAt = new Map(drafts.parts.map(({ id, at }) => [id, at]));
   return { circuit, flaws: [...flaws, ...open].sort((a, b) => a.line - b.line || a.from - b.from), partsAt };
 }
 
@@ -132,8 +134,6 @@ const statements: ReadonlyMap<string, (cursor: Cursor, known: Registry) => void>
   ['control', (cursor, known) => known.addControl(readControl(cursor))],
   ['never', (cursor, known) => known.addRuledOut(readRuledOut(cursor))],
 ]);
-
-const hazards: readonly Hazard[] = ['heat', 'rub', 'flex', 'vibration', 'water', 'earlier-work'];
 
 function readPlace(cursor: Cursor): Place {
   const id = cursor.word('a short name for the place');

@@ -1,4 +1,5 @@
-import { loadKinds } from '../parts/loadKinds';
+import { isLoad } from '../parts/partKinds';
+import { pinNumbers } from '../relays/pinNames';
 import type { Cursor } from './cursor';
 import type { PartDraft, Stop, WireDraft, WireFields } from './drafts';
 import type { Mention } from './readMention';
@@ -41,11 +42,15 @@ function readStop(cursor: Cursor, known: Registry, line: number): WrittenStop {
   return { ...mention, at: { line, ...cursor.span(taken) } };
 }
 
-const coilPins = ['85', '86', '1', '2', 'coilFeed', 'coilCommand'];
+const coilEnds = ['coilFeed', 'coilCommand'] as const;
+const coilPins: readonly string[] = [
+  ...coilEnds,
+  ...(['din', 'running'] as const).flatMap((way) => coilEnds.map((end) => pinNumbers(way)[end])),
+];
 
 /** Whether current does work at a stop: a load, or a relay's coil. */
-function isLoad({ part, pin }: Mention): boolean {
-  if (loadKinds.has(part.kind)) return true;
+function doesWork({ part, pin }: Mention): boolean {
+  if (isLoad(part.kind)) return true;
   if (part.kind !== 'relay' || pin === null) return false;
   const { relayPins } = part.fields;
   const own = [relayPins?.coilFeed, relayPins?.coilCommand];
@@ -66,8 +71,8 @@ function drafted(written: readonly WrittenStop[], wires: readonly WrittenWire[])
       arrive: i === 0 ? null : (one ?? null),
       leave: i === 0 ? (other ?? one ?? null) : (other ?? null),
       where: i === 0 ? 'first' : i === last ? 'last' : 'between',
-      loadBefore: before.some(isLoad),
-      loadAfter: after.some(isLoad),
+      loadBefore: before.some(doesWork),
+      loadAfter: after.some(doesWork),
       switchAfter: after.some(isSwitch),
       at,
     };

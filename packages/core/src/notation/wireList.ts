@@ -1,7 +1,7 @@
 import type { Circuit, Section } from '../circuit/circuit';
-import { partIdOf } from '../circuit/terminalRef';
+import { partIdOf, terminalIn } from '../circuit/terminalRef';
 import { deepEqual } from './deepEqual';
-import { writtenTerminal } from './pathTerminals';
+import { writtenStop } from './pathTerminals';
 import { readNotation } from './readNotation';
 import { quotedText } from './tokens';
 import { kindWord } from './vocabulary';
@@ -36,10 +36,7 @@ export function wireListRows(circuit: Circuit): readonly (readonly string[])[] {
   };
   const end = (ref: Section['from']) => {
     const id = partIdOf(ref);
-    const part = partOf.get(id)!;
-    return part.kind === 'splice' || part.kind === 'ground'
-      ? id
-      : `${id}.${writtenTerminal(part, ref.slice(id.length + 1))}`;
+    return writtenStop(partOf.get(id)!, id, terminalIn(ref));
   };
   return [
     [...wireColumns],

@@ -1,6 +1,6 @@
 import type { AssumedOfWire, Circuit, Control, Place, Section, Strip } from '../circuit/circuit';
 import type { TerminalRef } from '../circuit/terminalRef';
-import { partIdOf } from '../circuit/terminalRef';
+import { partIdOf, terminalIn } from '../circuit/terminalRef';
 import type { Part } from '../parts/part';
 import type { Stop } from './drafts';
 import { deepEqual } from './deepEqual';
@@ -171,7 +171,7 @@ function anyStop({ id: part }: Part): Stop {
   return { ...nothing, part, where: 'first', at };
 }
 
-const nameOf = (ref: TerminalRef | null) => (ref === null ? null : ref.slice(ref.indexOf('.') + 1));
+const nameOf = (ref: TerminalRef | null) => (ref === null ? null : terminalIn(ref));
 
 /** Parts whose pins are always named: they have several that a path may take. */
 const namesPins: readonly Part['kind'][] = ['relay', 'module', 'connector', 'switch', 'potentiometer'];

@@ -3,7 +3,7 @@ import type { Part } from '../parts/part';
 import type { AssumedOfPart } from '../parts/partKind';
 import { pinRoleWords, writtenModulePin } from './modulePins';
 import { namedFigures, relayPinWords, showsWords, styleWords } from './partAttributes';
-import { usual, usualCavity } from './finishPart';
+import { ownControl, usual, usualCavity } from './finishPart';
 import { readQuantity, writtenQuantity } from './quantities';
 import { quotedText } from './tokens';
 import type { KindWord } from './vocabulary';
@@ -37,8 +37,9 @@ export function needsStatement(part: Part): boolean {
 }
 
 /** Whether a switch is closed in the one position of its own control that is not the resting one. */
-function plainSwitch({ id, name, control, legs }: Extract<Part, { kind: 'switch' }>): boolean {
-  const [word] = headOf({ id, name, kind: 'switch', control, legs, place: '' });
+function plainSwitch(part: Extract<Part, { kind: 'switch' }>): boolean {
+  const [word] = headOf(part);
+  const { id, control, legs } = part;
   const on = word === 'button' ? 'pressed' : 'on';
   return (
     word !== 'ignition' && control === id && legs[0]?.closedIn.length === 1 && legs[0].closedIn[0] === on
@@ -46,7 +47,7 @@ function plainSwitch({ id, name, control, legs }: Extract<Part, { kind: 'switch'
 }
 
 /** Kind, id and name, as short as they give the same part. */
-function headOf({ kind, id, name }: Part): readonly string[] {
+function headOf({ kind, id, name }: Pick<Part, 'kind' | 'id' | 'name'>): readonly string[] {
   const words = kindWords.filter((each) => each.kind === kind && each.word !== 'fusible');
   for (const word of words) {
     for (const label of labelsOf(word, id, name)) {
@@ -183,10 +184,8 @@ function pinWords(part: Part, fullness: Fullness): readonly string[] {
 }
 
 /** Whether a switch's control is the one that it would have anyway. */
-function ownsIts({ id, name, control }: Extract<Part, { kind: 'switch' }>, spelled: boolean): boolean {
-  if (spelled) return false;
-  const [word] = headOf({ id, name, kind: 'switch', control, legs: [], place: '' });
-  return word !== 'ignition' ? control === id : control === 'key';
+function ownsIts(part: Extract<Part, { kind: 'switch' }>, spelled: boolean): boolean {
+  return !spelled && part.control === ownControl(headOf(part)[0]!, part.id);
 }
 
 function boxOf(

@@ -41,3 +41,8 @@ const partKinds: { readonly [K in Part['kind']]: PartKind<Extract<Part, { kind: 
 export function kindOf(part: Part): PartKind<Part> {
   return partKinds[part.kind] as PartKind<Part>;
 }
+
+/** Whether parts of a kind do a work that can be noticed. */
+export function isLoad(kind: Part['kind']): boolean {
+  return partKinds[kind].consumers !== undefined;
+}

@@ -21,6 +21,11 @@ const pairs: readonly { readonly din: string; readonly running: string; readonly
   { din: '87b', running: '', role: 'secondOpen' },
 ];
 
+/** The number of each pin in one way of numbering, by its role; empty where that way has none for it. */
+export function pinNumbers(way: 'din' | 'running'): Readonly<Record<RelayTerminal, string>> {
+  return Object.fromEntries(pairs.map((pair) => [pair.role, pair[way]])) as Record<RelayTerminal, string>;
+}
+
 /** In the order of the work: contacts first, then the coil. */
 const order: readonly RelayTerminal[] = [
   'supply',

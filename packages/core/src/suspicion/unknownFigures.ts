@@ -1,5 +1,6 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
+import { perCircuit } from '../circuit/perCircuit';
 import type { Probe } from '../instruments/instrument';
 import { REFERENCE } from '../solver/network';
 import type { Solution } from '../solver/solution';
@@ -51,12 +52,11 @@ function assumedMatters(probe: Probe, first: number, second: number): boolean {
 }
 
 /** Whether loads or lengths of wire were assumed where no diagram gave them. */
-export function hasAssumedFigures({ parts, sections }: Circuit): boolean {
-  return (
+export const hasAssumedFigures = perCircuit(
+  ({ parts, sections }) =>
     parts.some(({ assumed = [] }) => assumed.some((each) => each !== 'place' && each !== 'ratingAmps')) ||
-    sections.some(({ assumed = [] }) => assumed.includes('lengthMetres'))
-  );
-}
+    sections.some(({ assumed = [] }) => assumed.includes('lengthMetres')),
+);
 
 /**
  * Whether the figures that no diagram gives may decide what a probe senses on a solution: some device stands near its
