@@ -61,6 +61,23 @@ function starterText(id: string): string {
 
 const written = (page: Page) => page.locator('.cm-content');
 
+/** Writes at the end of the text; a list of completions that came up is closed. */
+async function writeAtEnd(page: Page, text: string): Promise<void> {
+  await written(page).click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.type(text);
+  await page.keyboard.press('Escape');
+}
+
+/** Opens a job on the circuit that was just saved, and goes on to measuring. */
+async function openJobOnIt(page: Page, title: string, complaint: string): Promise<void> {
+  await page.getByRole('button', { name: 'New job on it' }).click();
+  await page.getByLabel('What fails').fill(title);
+  await page.getByLabel(/^Complaint/).fill(complaint);
+  await page.getByRole('button', { name: 'Open the job' }).click();
+  await page.getByRole('button', { name: 'Skip: measure at once' }).click();
+}
+
 for (const { name, ...viewport } of sizes) {
   test(`a horn circuit is grown on a ${name} in at most 60 taps and keys and 90 seconds, and advises at once`, async ({
     page,
@@ -94,11 +111,7 @@ for (const { name, ...viewport } of sizes) {
     await tried.getByRole('radio', { name: 'Pressed' }).click();
     await expect(tried.getByText('runs')).toHaveCount(2);
     await page.getByRole('button', { name: 'Save', exact: true }).click();
-    await page.getByRole('button', { name: 'New job on it' }).click();
-    await page.getByLabel('What fails').fill('Fuse 5 blows');
-    await page.getByLabel(/^Complaint/).fill('When the horn is pressed.');
-    await page.getByRole('button', { name: 'Open the job' }).click();
-    await page.getByRole('button', { name: 'Skip: measure at once' }).click();
+    await openJobOnIt(page, 'Fuse 5 blows', 'When the horn is pressed.');
     await expect(page.getByRole('region', { name: 'Work' }).getByRole('heading').first()).toBeVisible();
   });
 }
@@ -108,10 +121,7 @@ test('what is written is drawn, told at its place while it is wrong, kept over a
   house,
 }) => {
   await newCircuit(page, house.address);
-  await written(page).click();
-  await page.keyboard.press('Control+End');
-  await page.keyboard.type('battery > fuse 5 20A > lamp left 21W > ground G1\nF5 > lmp right');
-  await page.keyboard.press('Escape');
+  await writeAtEnd(page, 'battery > fuse 5 20A > lamp left 21W > ground G1\nF5 > lmp right');
   const checks = page.getByRole('region', { name: 'Checks' });
   await expect(checks).toContainText('Line 5: “lmp right” is no part yet');
   await expect(page.getByTestId('part-lamp-left')).toBeVisible();
@@ -148,20 +158,13 @@ test('a splice found in the middle of a job: the drawing is changed, the job goe
   await page.getByRole('button', { name: 'Lamps by relay' }).click();
   await page.getByRole('button', { name: 'Draw it' }).click();
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await page.getByRole('button', { name: 'New job on it' }).click();
-  await page.getByLabel('What fails').fill('Right lamp dead');
-  await page.getByLabel(/^Complaint/).fill('Since the bumper was off.');
-  await page.getByRole('button', { name: 'Open the job' }).click();
-  await page.getByRole('button', { name: 'Skip: measure at once' }).click();
+  await openJobOnIt(page, 'Right lamp dead', 'Since the bumper was off.');
   const { circuit } = readNotation(starterText('lamps'));
   await follow(page, hiddenFault(circuit, '', null));
   const ledger = page.getByRole('list', { name: 'Ledger' });
   await expect(ledger.getByRole('listitem')).toHaveCount(1);
   await page.getByRole('link', { name: 'Drawing' }).click();
-  await written(page).click();
-  await page.keyboard.press('Control+End');
-  await page.keyboard.type('S1 > lamp marker 5W > ground G9');
-  await page.keyboard.press('Escape');
+  await writeAtEnd(page, 'S1 > lamp marker 5W > ground G9');
   await page.getByLabel('Why this change').fill('a marker lamp on the same splice');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('revision 2')).toBeVisible();
@@ -179,23 +182,13 @@ test('two people change one drawing: the second is told, merges, and both change
   context,
 }) => {
   await newCircuit(page, house.address);
-  await written(page).click();
-  await page.keyboard.press('Control+End');
-  await page.keyboard.type('battery > fuse 5 20A > lamp left 21W > ground G1');
-  await page.keyboard.press('Escape');
+  await writeAtEnd(page, 'battery > fuse 5 20A > lamp left 21W > ground G1');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('revision 1')).toBeVisible();
   const other = await context.newPage();
   await other.goto(page.url());
-  const adds = async (on: Page, line: string) => {
-    await written(on).click();
-    await on.keyboard.press('Control+End');
-    await on.keyboard.press('Enter');
-    await on.keyboard.type(line);
-    await on.keyboard.press('Escape');
-  };
-  await adds(other, 'battery > fuse 6 10A > lamp right 21W > ground G2');
-  await adds(page, '# seen at the vehicle');
+  await writeAtEnd(other, '\nbattery > fuse 6 10A > lamp right 21W > ground G2');
+  await writeAtEnd(page, '\n# seen at the vehicle');
   await other.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(other.getByText('revision 2')).toBeVisible();
   await page.getByRole('button', { name: 'Save', exact: true }).click();

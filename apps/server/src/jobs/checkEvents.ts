@@ -1,5 +1,5 @@
 import { checkEvent, earlierReading } from '@grim-lantern/core';
-import type { Circuit, JobEvent } from '@grim-lantern/core';
+import type { JobEvent } from '@grim-lantern/core';
 import type { Transaction } from 'sequelize';
 import { Op } from 'sequelize';
 import type { CircuitRow, JobRow, Models } from '../database/models';
@@ -17,14 +17,16 @@ export async function checkEvents(
   transaction: Transaction,
 ): Promise<void> {
   const { workshopId } = job;
-  const ids = events.map(({ id }) => id);
-  const rows = await models.JobEvent.findAll({ where: { workshopId, id: { [Op.in]: ids } }, transaction });
-  // What is stored already fitted when it came, perhaps another revision of the circuit.
-  const stored = new Set(rows.map(({ id }) => id));
   let circuit = await circuitRow(models, job, job.circuitId, transaction);
   for (const [index, event] of events.entries()) {
-    if (stored.has(event.id)) continue;
-    refuseMisfit(circuit.document, event, index);
+    const flaw = checkEvent(circuit.document, event)[0];
+    if (flaw === undefined && event.type !== 'circuit-followed') continue;
+    // What is stored already fitted when it came, perhaps another revision of the circuit.
+    if (await isStored(models, job, event, transaction)) continue;
+    if (flaw !== undefined) {
+      const field = `events.${index}.${flaw.path}`;
+      throw new ApiProblem('request/field', field, `${field}: ${flaw.message}`);
+    }
     if (event.type !== 'circuit-followed') continue;
     circuit = await laterRevision(models, job, event.circuit, index, transaction);
     await job.update({ circuitId: circuit.id }, { transaction });
@@ -64,11 +66,13 @@ async function laterRevision(
   throw new ApiProblem('circuit/not-later', field);
 }
 
-function refuseMisfit(circuit: Circuit, event: JobEvent, index: number): void {
-  const flaw = checkEvent(circuit, event)[0];
-  if (flaw === undefined) return;
-  const field = `events.${index}.${flaw.path}`;
-  throw new ApiProblem('request/field', field, `${field}: ${flaw.message}`);
+async function isStored(
+  { JobEvent: events }: Models,
+  { workshopId }: JobRow,
+  { id }: JobEvent,
+  transaction: Transaction,
+): Promise<boolean> {
+  return (await events.count({ where: { workshopId, id }, transaction })) > 0;
 }
 
 /** @throws {ApiProblem} naming the first event whose author is not the workshop's */

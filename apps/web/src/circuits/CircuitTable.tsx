@@ -1,4 +1,4 @@
-import type { AssumedOfPart, Circuit, Part, Section } from '@grim-lantern/core';
+import type { Circuit, Part, Section } from '@grim-lantern/core';
 import {
   colourNotGiven,
   partIdOf,
@@ -131,10 +131,6 @@ function WireRow({
 }) {
   const { id, from, to, colour, areaMm2, lengthMetres, assumed = [] } = section;
   const set = (change: Partial<Section>) => onChange(withSection(circuit, { ...section, ...change }));
-  const figure = (text: string, then: (value: number) => void) => {
-    const value = Number(text.replace(',', '.'));
-    if (value > 0) then(value);
-  };
   return (
     <tr className={isChosen ? 'bg-raised' : ''} onFocus={() => onChoose(id)}>
       <td className="pr-2 text-[15px]">
@@ -153,7 +149,7 @@ function WireRow({
           label={`Size of ${id}, mm²`}
           value={`${areaMm2}`}
           assumed={assumed.includes('areaMm2')}
-          onChange={(next) => figure(next, (value) => set({ areaMm2: value }))}
+          onChange={(next) => aboveZero(next, (value) => set({ areaMm2: value }))}
         />
       </td>
       <td className="w-20 pr-2">
@@ -161,7 +157,7 @@ function WireRow({
           label={`Length of ${id}, m`}
           value={`${lengthMetres}`}
           assumed={assumed.includes('lengthMetres')}
-          onChange={(next) => figure(next, (value) => set({ lengthMetres: value }))}
+          onChange={(next) => aboveZero(next, (value) => set({ lengthMetres: value }))}
         />
       </td>
       <td className="w-12">
@@ -171,56 +167,34 @@ function WireRow({
   );
 }
 
+/** The figures that parts go by: one each. */
+const figures = [
+  { field: 'ratingAmps', label: 'Amps', unit: 'A' },
+  { field: 'watts', label: 'Watts', unit: 'W' },
+  { field: 'coilOhms', label: 'Coil ohms', unit: 'Ω' },
+  { field: 'ohms', label: 'Ohms', unit: 'Ω' },
+] as const;
+
 /** The figure that a part goes by, where it has one. */
 function PartFigure({ part, onChange }: { readonly part: Part; readonly onChange: (part: Part) => void }) {
-  const set = (text: string, then: (value: number) => Part) => {
-    const value = Number(text.replace(',', '.'));
-    if (value > 0) onChange(then(value));
-  };
-  const is = (field: AssumedOfPart) => part.assumed?.includes(field) === true;
-  if ('ratingAmps' in part) {
-    return (
-      <Cell
-        label={`Amps of ${part.name}`}
-        unit="A"
-        value={`${part.ratingAmps}`}
-        assumed={is('ratingAmps')}
-        onChange={(text) => set(text, (ratingAmps) => ({ ...part, ratingAmps }))}
-      />
-    );
-  }
-  if (part.kind === 'lamp') {
-    return (
-      <Cell
-        label={`Watts of ${part.name}`}
-        unit="W"
-        value={`${part.watts}`}
-        assumed={is('watts')}
-        onChange={(text) => set(text, (watts) => ({ ...part, watts }))}
-      />
-    );
-  }
-  if (part.kind === 'relay') {
-    return (
-      <Cell
-        label={`Coil ohms of ${part.name}`}
-        unit="Ω"
-        value={`${part.coilOhms}`}
-        assumed={is('coilOhms')}
-        onChange={(text) => set(text, (coilOhms) => ({ ...part, coilOhms }))}
-      />
-    );
-  }
-  if (!('ohms' in part)) return null;
+  const found = figures.find(({ field }) => typeof part[field as keyof Part] === 'number');
+  if (found === undefined) return null;
+  const { field, label, unit } = found;
   return (
     <Cell
-      label={`Ohms of ${part.name}`}
-      unit="Ω"
-      value={`${part.ohms}`}
-      assumed={is('ohms')}
-      onChange={(text) => set(text, (ohms) => ({ ...part, ohms }))}
+      {...{ unit }}
+      label={`${label} of ${part.name}`}
+      value={`${part[field as keyof Part] as unknown as number}`}
+      assumed={part.assumed?.includes(field) === true}
+      onChange={(text) => aboveZero(text, (value) => onChange({ ...part, [field]: value }))}
     />
   );
+}
+
+/** A number above 0 as typed, with either decimal mark; anything else changes nothing. */
+function aboveZero(text: string, then: (value: number) => void): void {
+  const value = Number(text.replace(',', '.'));
+  if (value > 0) then(value);
 }
 
 /** A field of a table: what is typed counts when it is left or Enter is pressed; Escape takes it back. */

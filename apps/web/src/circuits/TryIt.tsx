@@ -1,35 +1,29 @@
-import type { Circuit, RunningLoad } from '@grim-lantern/core';
-import { createPredictor, restingState, runningLoads, withControl } from '@grim-lantern/core';
-import { useDeferredValue, useMemo, useState } from 'react';
+import type { Circuit, OperatingState, RunningLoad } from '@grim-lantern/core';
+import { restingState, withControl } from '@grim-lantern/core';
+import { useEffect, useMemo, useState } from 'react';
 import { Segments } from '../job/Segments';
+import { askCore } from '../worker/coreClient';
 
 /** Moves the controls of the drawing and says what would run: what the real one does otherwise is wrong in the drawing. */
 export function TryIt({ circuit }: { readonly circuit: Circuit }) {
   const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
   const [doubted, setDoubted] = useState<'yes' | 'no' | null>(null);
-  const drawing = useDeferredValue(circuit);
   const state = useMemo(
     () =>
-      drawing.controls.reduce((set, { id, positions }) => {
+      circuit.controls.reduce((set, { id, positions }) => {
         const position = positions.find((each) => each.id === chosen[id]);
         return position === undefined ? set : withControl(set, id, position.id);
-      }, restingState(drawing)),
-    [drawing, chosen],
+      }, restingState(circuit)),
+    [circuit, chosen],
   );
-  const loads = useMemo((): readonly RunningLoad[] | null => {
-    try {
-      return runningLoads(createPredictor(drawing, []), state);
-    } catch {
-      // Half a drawing has no solution: it is tried when it has.
-      return null;
-    }
-  }, [drawing, state]);
+  const { loads, state: triedIn } = useTried(circuit, state);
+  const running = loads ?? [];
   if (circuit.parts.length === 0) return null;
   return (
     <section aria-label="Try it" className="border-line border-t px-4 py-3 lg:px-5">
       <h2 className="mb-2 text-lg font-semibold">Try it</h2>
       <div className="mb-2 flex flex-wrap gap-3">
-        {drawing.controls.map(({ id, name, positions }) => (
+        {circuit.controls.map(({ id, name, positions }) => (
           <Segments
             key={id}
             label={name}
@@ -45,8 +39,8 @@ export function TryIt({ circuit }: { readonly circuit: Circuit }) {
       </div>
       {loads === null && <p className="text-dim">It cannot be tried yet.</p>}
       {loads?.length === 0 && <p className="text-dim">No load in the drawing yet.</p>}
-      <ul aria-label="What runs" className="mb-2">
-        {(loads ?? []).map(({ at, name, does, works }) => (
+      <ul aria-label="What runs" className={`mb-2 ${triedIn === state ? '' : 'opacity-50'}`}>
+        {running.map(({ at, name, does, works }) => (
           <li key={at} className="flex items-baseline justify-between gap-3">
             <span>{name}</span>
             <span className={works ? 'text-agree font-medium' : 'text-dim'}>
@@ -55,7 +49,7 @@ export function TryIt({ circuit }: { readonly circuit: Circuit }) {
           </li>
         ))}
       </ul>
-      {loads !== null && loads.length > 0 && (
+      {running.length > 0 && (
         <div className="flex flex-wrap items-center gap-3">
           <span className="text-dim">Does the real one do the same?</span>
           <Segments
@@ -79,4 +73,26 @@ export function TryIt({ circuit }: { readonly circuit: Circuit }) {
       )}
     </section>
   );
+}
+
+/** What the loads would do, and in which state; null where half a drawing has no solution. */
+interface Tried {
+  readonly state: OperatingState;
+  readonly loads: readonly RunningLoad[] | null;
+}
+
+/** What every load would do; while a change is worked out, what stood before it. */
+function useTried(circuit: Circuit, state: OperatingState): Tried {
+  const [tried, setTried] = useState<Tried>({ state, loads: [] });
+  useEffect(() => {
+    let current = true;
+    const tell = (loads: Tried['loads']) => {
+      if (current) setTried({ state, loads });
+    };
+    askCore((core) => core.tryDrawing(circuit, state)).then(tell, () => tell(null));
+    return () => {
+      current = false;
+    };
+  }, [circuit, state]);
+  return tried;
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { newId } from '../job/useJob';
+import { remembered } from '../store/remembered';
 
 const schema = z.object({ text: z.string(), at: z.iso.datetime() });
 
@@ -27,7 +28,7 @@ export function keptDraft(vehicleId: string, circuitId: string | null): KeptDraf
     const own = prefix + ownTab();
     const keys = Object.keys(localStorage).filter((key) => key.startsWith(prefix));
     const drafts = keys.flatMap((key) => {
-      const draft = stored(key);
+      const draft = remembered(schema, key);
       return draft === null ? [] : [{ key, draft }];
     });
     const newest = drafts.sort((one, other) => other.draft.at.localeCompare(one.draft.at))[0];
@@ -38,15 +39,6 @@ export function keptDraft(vehicleId: string, circuitId: string | null): KeptDraf
       localStorage.removeItem(found.key);
     }
     return found.draft;
-  } catch {
-    return null;
-  }
-}
-
-function stored(key: string): KeptDraft | null {
-  try {
-    const parsed = schema.safeParse(JSON.parse(localStorage.getItem(key) ?? 'null'));
-    return parsed.success ? parsed.data : null;
   } catch {
     return null;
   }

@@ -1,5 +1,5 @@
 import type { Circuit, Part, TerminalRef } from '@grim-lantern/core';
-import { terminalsOf } from '@grim-lantern/core';
+import { isFeedEnd, terminalsOf } from '@grim-lantern/core';
 
 /**
  * What is drawn: one figure per part, but one per cavity of a connector, so that a feed and a return through the
@@ -44,16 +44,13 @@ export function harnessFigures(circuit: Circuit): {
   const entered = new Set(circuit.sections.map(({ to }) => to));
   const left = new Set(circuit.sections.map(({ from }) => from));
   const isEntered = (part: Part, ref: TerminalRef) =>
-    entered.has(ref) || (!left.has(ref) && feedEnds.includes(ref.slice(part.id.length + 1)));
+    entered.has(ref) || (!left.has(ref) && isFeedEnd(part, ref));
   const figures = circuit.parts.flatMap((part) => figuresOf(part, isEntered));
   const figureOf = new Map(
     figures.flatMap((figure) => figure.terminals.map(({ ref }) => [ref, figure] as const)),
   );
   return { figures, figureOf };
 }
-
-/** Terminals that stand on the supply's side while nothing is wired to them. */
-const feedEnds: readonly string[] = ['feed', 'supply', 'coilFeed', 'anode', '1'];
 
 function figuresOf(part: Part, isEntered: (part: Part, ref: TerminalRef) => boolean): readonly Figure[] {
   const [width, height] = sizes[part.kind];

@@ -5,6 +5,7 @@ import { createAsyncThunk, createSlice, original } from '@reduxjs/toolkit';
 import type { PayloadAction } from '@reduxjs/toolkit';
 import { z } from 'zod';
 import { request } from '../api/request';
+import { remembered } from './remembered';
 import { loadWorkshop } from './workshop';
 
 export type Light = 'night' | 'day';
@@ -34,16 +35,6 @@ export function rememberedSession(): SessionState {
     kits: remembered(z.record(z.string(), kitSchema), keys.kits) ?? {},
     unsentKits: remembered(z.array(z.string()), keys.unsentKits) ?? [],
   };
-}
-
-/** What stands under a key; null where there is nothing, or somebody else wrote there. */
-function remembered<T>(schema: z.ZodType<T>, key: string): T | null {
-  try {
-    const parsed = schema.safeParse(JSON.parse(localStorage.getItem(key) ?? 'null'));
-    return parsed.success ? parsed.data : null;
-  } catch {
-    return null;
-  }
 }
 
 /** Sends the kits that have not reached the server; one that cannot be sent waits for the next time. */

@@ -9,6 +9,7 @@ import {
   liveChoices,
   planNext,
   prepareNext,
+  runningLoads,
 } from '@grim-lantern/core';
 import type {
   Assessment,
@@ -18,8 +19,10 @@ import type {
   JobState,
   Kit,
   LimiterOutlook,
+  OperatingState,
   Predictor,
   ProposedAction,
+  RunningLoad,
   Test,
 } from '@grim-lantern/core';
 import type { Dossier } from './dossier';
@@ -112,6 +115,9 @@ export function createCoreService() {
       if (part === undefined) return null;
       return limiterOutlook(healthyOf(circuitId, circuit), foldJob(circuit, events).state, part, fill);
     },
+    /** What every load of a drawing would do in a state. Rejects where half a drawing has no solution, or it is too large. */
+    tryDrawing: (circuit: Circuit, state: OperatingState): readonly RunningLoad[] =>
+      runningLoads(createPredictor(circuit, []), state),
     /** What can be wrong for the simulated recorder in a fuse's wire. */
     liveChoices,
     ask(circuitId: string, circuit: Circuit, events: readonly JobEvent[], test: Test): PointAnswer {
