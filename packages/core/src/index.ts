@@ -43,7 +43,7 @@ export type {
   Section,
   Strip,
 } from './circuit/circuit';
-export { partIdOf } from './circuit/terminalRef';
+export { partIdOf, terminalIn } from './circuit/terminalRef';
 export type { TerminalRef } from './circuit/terminalRef';
 export type { Condition } from './circuit/condition';
 export {

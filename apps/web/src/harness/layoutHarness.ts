@@ -1,4 +1,5 @@
 import type { Circuit, TerminalRef } from '@grim-lantern/core';
+import { terminalIn } from '@grim-lantern/core';
 import type { ELK, ElkExtendedEdge, ElkNode } from 'elkjs/lib/elk-api';
 import type { Figure } from './harnessGraph';
 import { harnessFigures } from './harnessGraph';
@@ -69,6 +70,9 @@ export async function layoutHarness(elk: Pick<ELK, 'layout'>, circuit: Circuit):
   };
 }
 
+/** A relay's pins that stand below its contact's. */
+const coilPins: ReadonlySet<string> = new Set(['coilFeed', 'coilCommand']);
+
 function nodeOf(figure: Figure): ElkNode {
   const splice = figure.part.kind === 'splice';
   return {
@@ -76,15 +80,21 @@ function nodeOf(figure: Figure): ElkNode {
     width: figure.width,
     height: figure.height,
     layoutOptions: {
-      'elk.portConstraints': 'FIXED_SIDE',
-      // A relay's pins as far apart as its contact and its coil are drawn.
-      'elk.portAlignment.default': figure.part.kind === 'relay' ? 'DISTRIBUTED' : 'CENTER',
+      // A relay's pins where its contact and its coil are drawn, whichever way its wires go.
+      ...(figure.part.kind === 'relay'
+        ? { 'elk.portConstraints': 'FIXED_ORDER', 'elk.portAlignment.default': 'DISTRIBUTED' }
+        : { 'elk.portConstraints': 'FIXED_SIDE', 'elk.portAlignment.default': 'CENTER' }),
       ...(figure.part.kind === 'battery' ? { 'elk.layered.layering.layerConstraint': 'FIRST' } : {}),
     },
     // A splice is entered and left at one point: it has a port on either side for the same terminal.
     ports: figure.terminals.flatMap(({ ref, side }) => {
-      const left = { id: `>${ref}`, layoutOptions: { 'elk.port.side': 'WEST' } };
-      const right = { id: `${ref}>`, layoutOptions: { 'elk.port.side': 'EAST' } };
+      const row = coilPins.has(terminalIn(ref)) ? 1 : 0;
+      // Ports are counted clockwise: down the right side, up the left.
+      const left = {
+        id: `>${ref}`,
+        layoutOptions: { 'elk.port.side': 'WEST', 'elk.port.index': `${3 - row}` },
+      };
+      const right = { id: `${ref}>`, layoutOptions: { 'elk.port.side': 'EAST', 'elk.port.index': `${row}` } };
       if (splice) return [left, right];
       return side === 'left' ? [left] : [right];
     }),
