@@ -41,7 +41,7 @@ export default function CircuitPage() {
         </p>
       </TopBar>
       {newer && (
-        <p role="status" className="border-clash border-b px-5 py-2">
+        <p role="status" className="border-clash border-b px-4 py-2 lg:px-5">
           Somebody has saved a newer revision.{' '}
           <Link to={`/vehicles/${vehicleId}/circuits/${summary.latest}`} className="underline">
             Open it

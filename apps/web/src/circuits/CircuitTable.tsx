@@ -58,7 +58,7 @@ export function CircuitTable({
               <td className="w-28 pr-2">
                 <PartFigure part={part} onChange={(next) => onChange(withPart(circuit, next))} />
               </td>
-              <td className="w-36 pr-2">
+              <td className="w-36 pr-2 sm:w-64 lg:w-36">
                 <select
                   aria-label={`Place of ${part.name}`}
                   title={part.assumed?.includes('place') === true ? 'Assumed' : undefined}

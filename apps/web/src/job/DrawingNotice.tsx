@@ -24,7 +24,7 @@ export function DrawingNotice({
       {later !== undefined && (
         <p
           role="status"
-          className="border-ink flex flex-wrap items-center gap-x-4 gap-y-1 border-b px-5 py-1"
+          className="border-ink flex flex-wrap items-center gap-x-4 gap-y-1 border-b px-4 py-1 lg:px-5"
         >
           The drawing has a newer revision ({later.revision}).
           <button
@@ -41,7 +41,7 @@ export function DrawingNotice({
         </p>
       )}
       {misfits.length > 0 && (
-        <p className="border-line border-b px-5 py-1.5">
+        <p className="border-line border-b px-4 py-1.5 lg:px-5">
           The drawing no longer has the points of{' '}
           {misfits.length === 1 ? 'one entry' : `${misfits.length} entries`}: kept, not weighed.{' '}
           {readings.map(({ test, typed }) => `${test.at}: ${typed}`).join('; ')}
