@@ -44,7 +44,6 @@ function hand(page: Page) {
 
 async function newCircuit(page: Page, address: string): Promise<void> {
   await page.goto(`${address}/vehicles`);
-  await page.getByLabel('Technician').selectOption({ index: 1 });
   await page.getByRole('button', { name: 'New vehicle' }).click();
   await page.getByLabel('Vehicle, model and year').fill('Heron flatbed, 2011');
   await page.getByLabel('What it does').fill('nursery deliveries');

@@ -43,7 +43,6 @@ const exports: Readonly<Record<string, string>> = {
 
 async function openFan(page: Page, address: string): Promise<void> {
   await page.goto(address);
-  await page.getByLabel('Technician').selectOption({ label: 'M. Oduya' });
   const link = page.getByRole('list', { name: 'Jobs' }).getByRole('link', { name: /Fan fuse/ });
   await page.goto(`${address}${await link.getAttribute('href')}`);
   await step(page, 'Traces');

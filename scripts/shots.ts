@@ -3,7 +3,16 @@ import type { Browser, Page } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import config from '../e2e/playwright.config';
-import { fan, follow, hiddenShort, openHouse, openJob, playToTheEnd, relayJobPath } from '../e2e/workshop';
+import {
+  fan,
+  follow,
+  hiddenShort,
+  openHouse,
+  openJob,
+  playToTheEnd,
+  relayJobPath,
+  signIn,
+} from '../e2e/workshop';
 import type { House } from '../e2e/workshop';
 import { circuitRecording, recordTrace, seededRandom, traceCsv } from '@grim-lantern/core';
 import { build } from './build';
@@ -70,7 +79,6 @@ async function found(page: Page, { address }: House): Promise<void> {
 /** The demo job whose title begins so, in one of its views. */
 async function openDemo(page: Page, { address }: House, title: string, view: string): Promise<void> {
   await page.goto(address);
-  await page.getByLabel('Technician').selectOption({ label: 'M. Oduya' });
   const link = page.getByRole('list', { name: 'Jobs' }).getByRole('link', { name: title });
   await page.goto(`${address}${await link.getAttribute('href')}${view}`);
 }
@@ -143,7 +151,6 @@ function healthyFan(): string {
 
 async function boxes(page: Page, { address }: House): Promise<void> {
   await page.goto(`${address}/vehicles`);
-  await page.getByLabel('Technician').selectOption({ label: 'M. Oduya' });
   await page.getByRole('link', { name: /hill rescue/ }).click();
   await page.getByTestId('cavity-20').click();
   await page.getByLabel('Found, A').scrollIntoViewIfNeeded();
@@ -152,7 +159,6 @@ async function boxes(page: Page, { address }: House): Promise<void> {
 /** A horn circuit that is being drawn: a coil that nothing pulls to ground yet. */
 async function circuit(page: Page, { address }: House): Promise<void> {
   await page.goto(`${address}/vehicles`);
-  await page.getByLabel('Technician').selectOption({ label: 'M. Oduya' });
   await page.getByRole('link', { name: /hill rescue/ }).click();
   await page.getByRole('link', { name: 'New circuit' }).click();
   await page.locator('.cm-content').click();
@@ -167,7 +173,6 @@ async function circuit(page: Page, { address }: House): Promise<void> {
 /** Three loads dead in two diagrams, one that works: the ground that they share. */
 async function sharedFeed(page: Page, { address }: House): Promise<void> {
   await page.goto(`${address}/vehicles`);
-  await page.getByLabel('Technician').selectOption({ label: 'M. Oduya' });
   await page.getByRole('link', { name: /travelling library/ }).click();
   await page.getByRole('link', { name: 'what is dead, what works' }).click();
   for (const [control, position] of [
@@ -213,6 +218,7 @@ async function take(browser: Browser, house: House, shot: Shot): Promise<void> {
   const context = await browser.newContext({ viewport, reducedMotion: 'reduce' });
   await context.addInitScript((chosen) => localStorage.setItem('grim-lantern/light', chosen), light);
   const page = await context.newPage();
+  await signIn(page, house.address);
   await play(page, house);
   await page.getByText('Drawing the harness').waitFor({ state: 'hidden' });
   await page.mouse.move(0, 0);

@@ -2,25 +2,49 @@ import { openApi } from '@grim-lantern/contract';
 import compression from 'compression';
 import express from 'express';
 import type { Express } from 'express';
+import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import type { Access } from './access/sessionReply';
 import type { Database } from './database/database';
 import { apiRoutes } from './http/apiRoutes';
 import { errorHandler } from './http/errorHandler';
+import { ownSite } from './http/ownSite';
 import { ApiProblem } from './http/problems';
 
 export interface AppParts {
   readonly database: Database;
-  readonly workshopId: string;
+  readonly access: Access;
+  /** Names that it is reached by, besides this machine's own and addresses in digits. */
+  readonly hosts?: readonly string[];
+  /** How many proxies stand before it and say, in X-Forwarded-…, who asked and how. */
+  readonly proxies?: number;
   readonly logger: Logger;
   /** Folder of the built web application; without it only the API is served. */
   readonly webRoot?: string;
 }
 
+/** Where passwords, PINs and links are tried. */
+const guarded = ['/api/session', '/api/session/pin', '/api/setup', '/api/links', '/api/links/look'];
+
+/** After thirty failures within a quarter of an hour an address waits. */
+function fewFailures() {
+  return rateLimit({
+    windowMs: 15 * 60_000,
+    limit: 30,
+    skipSuccessfulRequests: true,
+    legacyHeaders: false,
+    handler: () => {
+      throw new ApiProblem('request/too-many');
+    },
+  });
+}
+
 /** The whole server but its port. It keeps no state of its own: any number of them may share a database. */
-export function createApp({ database, workshopId, logger, webRoot }: AppParts): Express {
+export function createApp({ database, access, hosts = [], proxies = 0, logger, webRoot }: AppParts): Express {
   const app = express();
+  app.set('trust proxy', proxies);
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger, redact: ['req.headers.cookie'], autoLogging: false }));
   app.use(
@@ -39,12 +63,13 @@ export function createApp({ database, workshopId, logger, webRoot }: AppParts): 
       strictTransportSecurity: false,
     }),
   );
+  app.use(ownSite(hosts));
   app.use(compression());
-  app.use('/api', express.json({ limit: '5mb' }));
+  for (const path of guarded) app.post(path, fewFailures());
   app.get('/api/openapi.json', (_request, response) => {
     response.json(openApi());
   });
-  app.use(apiRoutes(database, workshopId));
+  app.use(apiRoutes(database, access));
   app.use('/api', () => {
     throw new ApiProblem('request/no-such-address');
   });

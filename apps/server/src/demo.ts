@@ -1,4 +1,11 @@
-import { centreRecordSchema, circuitSchema, firstProblem, jobEventSchema } from '@grim-lantern/contract';
+import {
+  centreRecordSchema,
+  circuitSchema,
+  firstProblem,
+  jobEventSchema,
+  roles,
+  uuid,
+} from '@grim-lantern/contract';
 import { readFile, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
@@ -7,53 +14,58 @@ import { demoRecordingSchema, keepDemoRecordings } from './demoRecordings';
 import { createTraceShelf } from './traces/traceShelf';
 
 const demoSchema = z.strictObject({
-  id: z.uuid(),
+  id: uuid(),
   name: z.string(),
+  currency: z.string(),
   hourlyRate: z.number().min(0),
   askFrom: z.number().min(0),
-  technicians: z.array(z.strictObject({ id: z.uuid(), name: z.string() })),
-  vehicles: z.array(z.strictObject({ id: z.uuid(), name: z.string(), service: z.string() })),
-  circuits: z.array(z.strictObject({ id: z.uuid(), vehicleId: z.uuid(), file: z.string() })),
+  technicians: z.array(z.strictObject({ id: uuid(), name: z.string(), role: z.enum(roles) })),
+  vehicles: z.array(z.strictObject({ id: uuid(), name: z.string(), service: z.string() })),
+  circuits: z.array(z.strictObject({ id: uuid(), vehicleId: uuid(), file: z.string() })),
 });
 
 const demoJobSchema = z.strictObject({
-  id: z.uuid(),
-  circuitId: z.uuid(),
+  id: uuid(),
+  circuitId: uuid(),
   title: z.string(),
   openedAt: z.iso.datetime(),
   events: z.array(jobEventSchema),
   recordings: z.array(demoRecordingSchema).default([]),
 });
 
+/** The demo's workshop, where this database has it. */
+export async function findDemo({ models }: Database, folder: string): Promise<string | null> {
+  const { id } = await document(demoSchema, join(folder, 'workshop.json'));
+  return (await models.Workshop.count({ where: { id } })) > 0 ? id : null;
+}
+
 /**
- * Loads from the demo's documents what is not there yet; what is there already, with all that was added to it, is left
- * alone.
- * @returns the workshop's id, and how many jobs were loaded now
+ * Loads the demo's documents into a database that holds no workshop yet. Nothing is ever added to one that does: what was
+ * deleted there does not come back.
+ * @returns how many jobs were loaded
  * @throws {Error} naming the file and the field that does not fit
  */
-export async function loadDemo(
-  database: Database,
-  folder: string,
-): Promise<{ workshopId: string; loaded: number }> {
+export async function loadDemo(database: Database, folder: string): Promise<number> {
   const { models, sequelize } = database;
   const { workshop, circuits, centres, jobs } = await readDemo(folder);
   const workshopId = workshop.id;
-  const known = await models.Job.findAll({ where: { workshopId }, attributes: ['id'] });
-  const missing = jobs.filter(({ id }) => !known.some((each) => each.id === id));
-  await sequelize.transaction(async (transaction) => {
-    const options = { transaction, ignoreDuplicates: true };
+  const loaded = await sequelize.transaction(async (transaction) => {
+    // Of two servers that start at once the second waits here, then finds a workshop.
+    await sequelize.query('LOCK TABLE workshops IN SHARE ROW EXCLUSIVE MODE', { transaction });
+    if ((await models.Workshop.count({ transaction })) > 0) return false;
+    const options = { transaction };
     const owned = <T>(each: T) => ({ workshopId, ...each });
-    const { name, hourlyRate, askFrom } = workshop;
-    await models.Workshop.bulkCreate([{ id: workshopId, name, hourlyRate, askFrom }], options);
+    const { name, currency, hourlyRate, askFrom } = workshop;
+    await models.Workshop.create({ id: workshopId, name, currency, hourlyRate, askFrom }, options);
     await models.Technician.bulkCreate(workshop.technicians.map(owned), options);
     await models.Vehicle.bulkCreate(workshop.vehicles.map(owned), options);
     await models.Circuit.bulkCreate(circuits.map(owned), options);
     await models.Centre.bulkCreate(centres.map(owned), options);
-    for (const { id, circuitId, title, openedAt, events } of missing) {
+    for (const { id, circuitId, title, openedAt, events } of jobs) {
       const vehicleId = workshop.circuits.find((each) => each.id === circuitId)?.vehicleId ?? '';
       const lastSequence = events.length;
       const job = { workshopId, id, vehicleId, circuitId, title, openedAt: new Date(openedAt), lastSequence };
-      await models.Job.create(job, { transaction });
+      await models.Job.create(job, options);
       await models.JobEvent.bulkCreate(
         events.map((event, index) => ({
           workshopId,
@@ -63,16 +75,18 @@ export async function loadDemo(
           authorId: event.author,
           body: event,
         })),
-        { transaction },
+        options,
       );
     }
+    return true;
   });
+  if (!loaded) return 0;
   const shelf = createTraceShelf(database, workshopId);
   for (const { id, circuitId, recordings } of jobs) {
     const circuit = circuits.find((each) => each.id === circuitId)?.document;
     if (circuit !== undefined) await keepDemoRecordings(shelf, id, circuit, recordings);
   }
-  return { workshopId, loaded: missing.length };
+  return jobs.length;
 }
 
 async function readDemo(folder: string) {

@@ -7,13 +7,14 @@ import {
   writeTraceFile,
 } from '@grim-lantern/core';
 import type { Circuit, Trace } from '@grim-lantern/core';
+import { uuid } from '@grim-lantern/contract';
 import { z } from 'zod';
 import type { TraceShelf } from './traces/traceShelf';
 
 /** A recording of the demo: made by the simulated recorder from the job's circuit, the same at every load. */
 export const demoRecordingSchema = z.strictObject({
-  id: z.uuid(),
-  author: z.uuid(),
+  id: uuid(),
+  author: uuid(),
   at: z.iso.datetime(),
   name: z.string(),
   fuse: z.string(),

@@ -1,44 +1,47 @@
+import { readFileSync } from 'node:fs';
+import { createServer as createPlainServer } from 'node:http';
+import { createServer as createTlsServer } from 'node:https';
 import { pino } from 'pino';
 import { createApp } from './app';
-import { migrate, openDatabase } from './database/database';
-import { loadDemo } from './demo';
+import { readConfig } from './config';
+import type { Config } from './config';
+import { openDatabase } from './database/database';
+import { migrate } from './database/migrate';
+import { findDemo, loadDemo } from './demo';
 
-/**
- * Migrates, loads the demo once, serves, until SIGTERM or SIGINT.
- * Environment: DATABASE_URL, PORT, HOST, WEB_ROOT, DEMO_ROOT, LOG_LEVEL.
- */
+/** Migrates, gives an empty database the demo where there is one, serves, until SIGTERM or SIGINT. */
 async function main(): Promise<void> {
-  const {
-    DATABASE_URL,
-    PORT = '7180',
-    HOST = '127.0.0.1',
-    WEB_ROOT,
-    DEMO_ROOT,
-    LOG_LEVEL = 'warn',
-  } = process.env;
-  if (DATABASE_URL === undefined || DEMO_ROOT === undefined) {
-    throw new Error('The server requires DATABASE_URL and DEMO_ROOT; ./lantern up sets both.');
-  }
-  const logger = pino({ level: LOG_LEVEL });
-  const database = openDatabase(DATABASE_URL);
+  const config = readConfig(process.env);
+  const logger = pino({ level: config.LOG_LEVEL });
+  const database = openDatabase(config.DATABASE_URL);
   const done = await migrate(database);
-  const { workshopId, loaded } = await loadDemo(database, DEMO_ROOT);
+  const demo = config.DEMO_ROOT;
+  const loaded = demo === undefined ? 0 : await loadDemo(database, demo);
   const app = createApp({
     database,
-    workshopId,
+    access: {
+      demoWorkshopId: demo === undefined || !isLoopback(config.HOST) ? null : await findDemo(database, demo),
+      setupToken: config.SETUP_TOKEN ?? null,
+    },
+    hosts: [config.HOST, ...config.ALLOWED_HOSTS],
+    proxies: config.PROXIES,
     logger,
-    ...(WEB_ROOT === undefined ? {} : { webRoot: WEB_ROOT }),
+    ...(config.WEB_ROOT === undefined ? {} : { webRoot: config.WEB_ROOT }),
   });
-  const server = app.listen(Number(PORT), HOST, () => {
+  const server = listener(config, app);
+  // A recording of 256 MB over a workshop's slow network; a client that only keeps a line open is cut off.
+  server.requestTimeout = 10 * 60_000;
+  server.headersTimeout = 15_000;
+  server.listen(config.PORT, config.HOST, () => {
     const steps = [
       done.length === 0 ? 'database up to date' : `migrated: ${done.join(', ')}`,
-      loaded > 0 ? `demo loaded: ${loaded} jobs` : 'demo there already',
+      ...(loaded > 0 ? [`demo loaded: ${loaded} jobs`] : []),
     ];
     // The parent waits for this line.
     process.stdout.write(`ready: ${steps.join('; ')}\n`);
   });
   server.on('error', (error) => {
-    process.stderr.write(`The server cannot listen on port ${PORT}: ${error.message}\n`);
+    process.stderr.write(`The server cannot listen on port ${config.PORT}: ${error.message}\n`);
     process.exit(1);
   });
   const stop = () => {
@@ -50,6 +53,13 @@ async function main(): Promise<void> {
   process.once('SIGTERM', stop);
   process.once('SIGINT', stop);
 }
+
+function listener({ TLS_CERT, TLS_KEY }: Config, app: ReturnType<typeof createApp>) {
+  if (TLS_CERT === undefined || TLS_KEY === undefined) return createPlainServer(app);
+  return createTlsServer({ cert: readFileSync(TLS_CERT), key: readFileSync(TLS_KEY) }, app);
+}
+
+const isLoopback = (host: string) => /^(127\.|localhost$|::1$)/.test(host);
 
 main().catch((error: unknown) => {
   process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);

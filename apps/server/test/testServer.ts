@@ -6,7 +6,8 @@ import pg from 'pg';
 import { pino } from 'pino';
 import request from 'supertest';
 import { createApp } from '../src/app';
-import { migrate, openDatabase } from '../src/database/database';
+import { openDatabase } from '../src/database/database';
+import { migrate } from '../src/database/migrate';
 import { loadDemo } from '../src/demo';
 
 export const demoRoot = join(__dirname, '../../../demo');
@@ -19,8 +20,8 @@ export const libraryCircuit = JSON.parse(
   readFileSync(join(demoRoot, 'circuits/travelling-library.json'), 'utf8'),
 ) as Circuit;
 
-/** A server with the demo on a database of its own, in the cluster that `./lantern test` has started. */
-export async function testServer() {
+/** An empty database of its own, in the cluster that `./lantern test` has started. */
+export async function emptyDatabase() {
   const admin = process.env['TEST_DATABASE_URL'];
   if (admin === undefined) throw new Error('These tests require TEST_DATABASE_URL: run ./lantern test.');
   const name = `unit_${randomUUID().replaceAll('-', '')}`;
@@ -29,17 +30,47 @@ export async function testServer() {
   await client.query(`CREATE DATABASE ${name}`);
   const url = new URL(admin);
   url.pathname = `/${name}`;
-  const database = openDatabase(url.toString());
-  await migrate(database);
-  const { workshopId } = await loadDemo(database, demoRoot);
-  const app = createApp({ database, workshopId, logger: pino({ level: 'silent' }) });
   return {
-    database,
-    http: request(app),
-    async close() {
-      await database.close();
+    url: url.toString(),
+    async drop() {
       await client.query(`DROP DATABASE ${name} WITH (FORCE)`);
       await client.end();
+    },
+  };
+}
+
+export const setupToken = 'setup'.padEnd(43, '0');
+
+/** A server on a database of its own, with the demo in it, and the demo's owner signed in. */
+export async function testServer() {
+  const made = await emptyDatabase();
+  const database = openDatabase(made.url);
+  await migrate(database);
+  await loadDemo(database, demoRoot);
+  const app = createApp({
+    database,
+    access: { demoWorkshopId: demo.id, setupToken },
+    logger: pino({ level: 'silent' }),
+  });
+  const server = app.listen(0, '127.0.0.1');
+  /** Another device, on which nobody is signed in. */
+  const device = () => request.agent(server);
+  /** Another device, with one of the demo's people signed in. */
+  const signedIn = async (technician = 0) => {
+    const agent = device();
+    await agent.post('/api/session/demo').send({ person: demo.technicians[technician]!.id }).expect(200);
+    return agent;
+  };
+  return {
+    app,
+    database,
+    http: await signedIn(),
+    device,
+    signedIn,
+    async close() {
+      await new Promise((resolve) => server.close(resolve));
+      await database.close();
+      await made.drop();
     },
   };
 }

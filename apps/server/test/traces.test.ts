@@ -117,7 +117,7 @@ describe('refused, with nothing stored', () => {
   test('without an author of this workshop, or for a job that there is not', async () => {
     await unchanged(async () => {
       await put(whole, randomUUID(), '').expect(422);
-      await put(whole, randomUUID(), `?author=${randomUUID()}`).expect(422);
+      await put(whole, randomUUID(), `?author=${randomUUID()}`).expect(403);
       await server.http.put(`/api/jobs/${randomUUID()}/traces/${randomUUID()}?author=${author}`).expect(404);
     });
     await server.http.get(`/api/traces/${randomUUID()}/file`).expect(404);

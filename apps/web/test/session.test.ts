@@ -1,16 +1,32 @@
+import type { Session } from '@grim-lantern/contract';
 import { usualKit } from '@grim-lantern/core';
 import { newId } from '../src/job/useJob';
+import { loadSession } from '../src/store/access';
 import { ownKit, sendKits, sessionSlice } from '../src/store/session';
 import { createStore } from '../src/store/store';
 import { loadWorkshop } from '../src/store/workshop';
 
 const technician = newId();
 const liked = { ...usualKit, preferred: ['clamp' as const] };
-const { technicianChosen, kitChosen } = sessionSlice.actions;
+const { kitChosen } = sessionSlice.actions;
+const signedIn: Session = {
+  person: {
+    id: technician,
+    name: 'I. Moss',
+    role: 'technician',
+    password: true,
+    pin: false,
+    secondFactor: false,
+  },
+  workshop: { id: newId(), name: 'Workshop' },
+  demo: [],
+  device: [],
+  empty: false,
+};
 
 function open() {
   const store = createStore();
-  store.dispatch(technicianChosen(technician));
+  store.dispatch(loadSession.fulfilled(signedIn, 'x'));
   return store;
 }
 
@@ -20,11 +36,18 @@ function serve(there: boolean) {
   globalThis.fetch = ((address: string, init?: { method?: string; body?: string }) => {
     if (!there) return Promise.reject(new TypeError('no route'));
     if (init?.method === 'PUT') kept.push(JSON.parse(init.body ?? 'null'));
-    const person = { id: technician, name: 'I. Moss', kit: kept.at(-1) ?? null };
+    const person = {
+      id: technician,
+      name: 'I. Moss',
+      kit: kept.at(-1) ?? null,
+      role: 'technician',
+      active: true,
+    };
     if (address.endsWith('/kit')) return Promise.resolve(Response.json(person));
     if (address === '/api/jobs') return Promise.resolve(Response.json({ jobs: [] }));
     const workshop = {
       name: 'Workshop',
+      currency: 'EUR',
       hourlyRate: 60,
       askFrom: 50,
       technicians: [person],

@@ -1,14 +1,18 @@
 import { z } from 'zod';
+import { settingsSchema } from './access';
+import { accessRoutes } from './accessRoutes';
 import { circuitSchema } from './circuit';
 import { jobEventSchema, loggedEventSchema } from './job';
 import { portableJobSchema } from './jobFile';
 import { centreRecordSchema, keptCentreSchema } from './centre';
 import { colleagueSchema, keptVehicleSchema, kitSchema, vehicleRecordSchema, vehicleSchema } from './people';
+import type { Route } from './route';
+import { badBody, everyone, notFound, trained } from './route';
 import { newRelayEntrySchema, relayEntrySchema } from './relayEntry';
-import { longText, shortText } from './text';
+import { longText, moment, shortText, uuid } from './text';
 import { traceFilingSchema, traceRecordSchema } from './trace';
 
-const id = z.uuid('Expected a UUID.');
+const id = uuid();
 
 /** A job in the list: enough to draw its line and to ask for the rest. */
 export const jobSummarySchema = z.object({
@@ -16,7 +20,7 @@ export const jobSummarySchema = z.object({
   title: shortText,
   vehicle: vehicleSchema,
   circuitId: id,
-  openedAt: z.iso.datetime(),
+  openedAt: moment,
   /** Sequence number of its newest event; 0 before the first. */
   lastSequence: z.number().int().min(0),
 });
@@ -27,7 +31,7 @@ export const newJobSchema = z.strictObject({
   circuitId: id,
   title: shortText,
   author: id,
-  at: z.iso.datetime({ offset: true }),
+  at: moment,
   complaintEventId: id,
   complaint: longText,
 });
@@ -42,9 +46,7 @@ export const circuitRecordSchema = z.strictObject({
   /** The revision that this one changes; absent for a first one. */
   follows: id.optional(),
   /** Who drew it, when, and why; absent for what was imported. */
-  drawn: z
-    .strictObject({ author: id, at: z.iso.datetime({ offset: true }), why: z.string().max(400) })
-    .optional(),
+  drawn: z.strictObject({ author: id, at: moment, why: z.string().max(400) }).optional(),
 });
 
 /** A revision in the workshop's list. */
@@ -59,11 +61,7 @@ export const circuitSummarySchema = z.object({
 });
 
 export const workshopSchema = z.object({
-  name: shortText,
-  /** What an hour costs, in the workshop's currency. */
-  hourlyRate: z.number(),
-  /** From this price on the customer is asked before a strip or a part. */
-  askFrom: z.number(),
+  ...settingsSchema.shape,
   technicians: z.array(colleagueSchema),
   vehicles: z.array(vehicleRecordSchema),
   circuits: z.array(circuitSummarySchema),
@@ -77,51 +75,20 @@ export const appendEventsSchema = z.strictObject({
 });
 export const eventsSchema = z.object({ events: z.array(loggedEventSchema) });
 
-/** The body of every reply that is not a success. */
-export const problemSchema = z.object({
-  code: z.string(),
-  /** One clear sentence. */
-  message: z.string(),
-  /** The field that it is about, as a path; absent where there is none. */
-  field: z.string().optional(),
-});
-
 export type Workshop = z.infer<typeof workshopSchema>;
 export type JobSummary = z.infer<typeof jobSummarySchema>;
 export type NewJob = z.infer<typeof newJobSchema>;
 export type CircuitRecord = z.infer<typeof circuitRecordSchema>;
 export type CircuitSummary = z.infer<typeof circuitSummarySchema>;
-export type Problem = z.infer<typeof problemSchema>;
-
-/** One request of the API. */
-export interface Route {
-  readonly method: 'get' | 'post' | 'put' | 'delete';
-  /** Parameters as `{name}`. */
-  readonly path: string;
-  readonly summary: string;
-  readonly body?: z.ZodType;
-  /** What travels as bytes, a `grim-lantern/trace` file, in place of JSON. */
-  readonly bytes?: 'body' | 'reply';
-  readonly query?: Readonly<Record<string, z.ZodType>>;
-  readonly reply: z.ZodType;
-  /** Statuses other than 200, and when. */
-  readonly refusals: Readonly<Record<number, string>>;
-}
-
-const notFound = { 404: 'No such thing in this workshop.' };
-const badBody = {
-  400: 'The body is not JSON.',
-  409: 'The id is taken by something else.',
-  413: 'The body is larger than 5 MB.',
-  422: 'A field does not hold what was expected; nothing was stored.',
-};
 
 /** The whole API; the server serves exactly these, and the description is generated from them. */
 export const routes = {
+  ...accessRoutes,
   health: {
     method: 'get',
     path: '/api/health',
     summary: 'Whether the server and its database answer',
+    who: 'anybody',
     reply: z.object({ status: z.literal('ready') }),
     refusals: { 503: 'The database cannot be reached.' },
   },
@@ -129,6 +96,7 @@ export const routes = {
     method: 'get',
     path: '/api/workshop',
     summary: 'The workshop, its technicians and the circuits that it has',
+    who: everyone,
     reply: workshopSchema,
     refusals: {},
   },
@@ -136,6 +104,7 @@ export const routes = {
     method: 'put',
     path: '/api/technicians/{technicianId}/kit',
     summary: 'Keep what a technician works with',
+    who: everyone,
     body: kitSchema,
     reply: colleagueSchema,
     refusals: { ...badBody, ...notFound },
@@ -144,6 +113,7 @@ export const routes = {
     method: 'put',
     path: '/api/vehicles/{vehicleId}',
     summary: 'Keep a vehicle, new or known, with what it may draw at rest',
+    who: trained,
     body: keptVehicleSchema,
     reply: vehicleRecordSchema,
     refusals: { ...badBody, 404: 'The id is no UUID.' },
@@ -152,6 +122,7 @@ export const routes = {
     method: 'get',
     path: '/api/vehicles/{vehicleId}/centres',
     summary: 'The fuse and relay centres of a vehicle',
+    who: everyone,
     reply: z.object({ centres: z.array(centreRecordSchema) }),
     refusals: notFound,
   },
@@ -159,6 +130,7 @@ export const routes = {
     method: 'put',
     path: '/api/centres/{centreId}',
     summary: 'Keep a fuse and relay centre, new or known',
+    who: trained,
     body: keptCentreSchema,
     reply: centreRecordSchema,
     refusals: { ...badBody, ...notFound },
@@ -167,6 +139,7 @@ export const routes = {
     method: 'delete',
     path: '/api/centres/{centreId}',
     summary: 'Remove a fuse and relay centre; nothing rests on it',
+    who: trained,
     reply: centreRecordSchema,
     refusals: notFound,
   },
@@ -174,6 +147,7 @@ export const routes = {
     method: 'get',
     path: '/api/vehicles/{vehicleId}/relay-entries',
     summary: 'What was found out about the relays of a vehicle, oldest first',
+    who: everyone,
     reply: z.object({ entries: z.array(relayEntrySchema) }),
     refusals: notFound,
   },
@@ -181,6 +155,7 @@ export const routes = {
     method: 'put',
     path: '/api/relay-entries/{entryId}',
     summary: 'Add what was found out about a relay; the same entry again is not stored twice',
+    who: everyone,
     body: newRelayEntrySchema,
     reply: relayEntrySchema,
     refusals: { ...badBody, ...notFound },
@@ -189,6 +164,7 @@ export const routes = {
     method: 'get',
     path: '/api/jobs',
     summary: 'The jobs, newest first',
+    who: everyone,
     reply: z.object({ jobs: z.array(jobSummarySchema) }),
     refusals: {},
   },
@@ -196,6 +172,7 @@ export const routes = {
     method: 'post',
     path: '/api/jobs',
     summary: 'Open a job with its complaint',
+    who: everyone,
     body: newJobSchema,
     reply: jobSummarySchema,
     refusals: { ...badBody, ...notFound },
@@ -204,7 +181,9 @@ export const routes = {
     method: 'post',
     path: '/api/jobs/import',
     summary: 'Take in a job as a document, whole: its vehicle, circuit, technicians and events',
+    who: trained,
     body: portableJobSchema,
+    megabytes: 20,
     reply: jobSummarySchema,
     refusals: badBody,
   },
@@ -212,6 +191,7 @@ export const routes = {
     method: 'get',
     path: '/api/jobs/{jobId}',
     summary: 'One job',
+    who: everyone,
     reply: jobSummarySchema,
     refusals: notFound,
   },
@@ -219,8 +199,14 @@ export const routes = {
     method: 'get',
     path: '/api/jobs/{jobId}/events',
     summary: 'The events of a job, oldest first, after a sequence number',
+    who: everyone,
     query: {
-      after: z.coerce.number().int('Expected a whole number.').min(0, 'Expected 0 or more.').default(0),
+      after: z.coerce
+        .number()
+        .int('Expected a whole number.')
+        .min(0, 'Expected 0 or more.')
+        .max(2 ** 31 - 1, 'Expected less than 2^31.')
+        .default(0),
     },
     reply: eventsSchema,
     refusals: { ...notFound, 422: 'The query does not hold what was expected.' },
@@ -229,7 +215,9 @@ export const routes = {
     method: 'post',
     path: '/api/jobs/{jobId}/events',
     summary: 'Append events; one that is stored already is not stored twice',
+    who: everyone,
     body: appendEventsSchema,
+    megabytes: 5,
     reply: eventsSchema,
     refusals: { ...badBody, ...notFound },
   },
@@ -237,6 +225,7 @@ export const routes = {
     method: 'get',
     path: '/api/jobs/{jobId}/traces',
     summary: 'The recordings that are kept with a job, oldest first, without their samples',
+    who: everyone,
     reply: z.object({ traces: z.array(traceRecordSchema) }),
     refusals: notFound,
   },
@@ -244,8 +233,9 @@ export const routes = {
     method: 'put',
     path: '/api/jobs/{jobId}/traces/{traceId}',
     summary: 'Keep a recording with a job; the same one again is not stored twice',
+    who: everyone,
     bytes: 'body',
-    query: { author: z.uuid('Expected the id of a technician.') },
+    query: { author: uuid('Expected the id of a technician.') },
     reply: traceRecordSchema,
     refusals: {
       ...notFound,
@@ -258,6 +248,7 @@ export const routes = {
     method: 'get',
     path: '/api/traces/{traceId}/file',
     summary: 'A recording, sample for sample',
+    who: everyone,
     bytes: 'reply',
     reply: z.instanceof(ArrayBuffer),
     refusals: notFound,
@@ -266,6 +257,7 @@ export const routes = {
     method: 'put',
     path: '/api/traces/{traceId}',
     summary: 'File a recording: which of two it is, and whether it is still wanted',
+    who: trained,
     body: traceFilingSchema,
     reply: traceRecordSchema,
     refusals: { ...badBody, ...notFound },
@@ -274,7 +266,9 @@ export const routes = {
     method: 'post',
     path: '/api/circuits',
     summary: 'Add a circuit to a vehicle, or a revision that follows another',
+    who: trained,
     body: circuitRecordSchema,
+    megabytes: 5,
     reply: circuitRecordSchema,
     refusals: {
       ...badBody,
@@ -286,6 +280,7 @@ export const routes = {
     method: 'get',
     path: '/api/circuits/{circuitId}',
     summary: 'One circuit document',
+    who: everyone,
     reply: circuitRecordSchema,
     refusals: notFound,
   },

@@ -1,7 +1,7 @@
 import { checkCentre, fuseStyles, ratingLimits } from '@grim-lantern/core';
 import type { FuseCentre } from '@grim-lantern/core';
 import { z } from 'zod';
-import { shortText } from './text';
+import { shortText, uuid } from './text';
 
 const words = z.string().trim().max(200, 'Expected at most 200 characters.');
 const place = z
@@ -51,7 +51,7 @@ export const fuseCentreSchema = z
     }
   }) satisfies z.ZodType<FuseCentre>;
 
-const id = z.uuid('Expected a UUID.');
+const id = uuid();
 export const centreRecordSchema = z.strictObject({ id, vehicleId: id, centre: fuseCentreSchema });
 export const keptCentreSchema = centreRecordSchema.omit({ id: true });
 

@@ -4,21 +4,10 @@ export {
   eventsSchema,
   jobSummarySchema,
   newJobSchema,
-  problemSchema,
   routes,
   workshopSchema,
 } from './api';
-export type {
-  CircuitRecord,
-  CircuitSummary,
-  JobSummary,
-  NewJob,
-  Problem,
-  Reply,
-  Route,
-  RouteName,
-  Workshop,
-} from './api';
+export type { CircuitRecord, CircuitSummary, JobSummary, NewJob, Reply, RouteName, Workshop } from './api';
 export { circuitSchema } from './circuit';
 export { faultProblem, faultSchema } from './fault';
 export { jobEventSchema, operatingStateSchema } from './job';
@@ -35,3 +24,8 @@ export type { Colleague, Technician, Vehicle, VehicleRecord } from './people';
 export { publishedSchemas } from './publishedSchemas';
 export { openApi } from './openApi';
 export { firstProblem } from './firstProblem';
+export { unstorable, unstorableText, uuid } from './text';
+export { everyone, problemSchema, signInRefusals, trained } from './route';
+export type { Problem, Route } from './route';
+export { loginSchema, newPasswordSchema, pinSchema, roles, settingsSchema } from './access';
+export type { AuditLine, Member, OwnSecrets, Person, Role, Session, Settings, Setup, SignIn } from './access';

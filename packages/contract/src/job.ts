@@ -1,6 +1,6 @@
 import type { JobEvent, OperatingState, ReadingValue, Test } from '@grim-lantern/core';
 import { z } from 'zod';
-import { localId, longText, shortText, suspectId, terminal } from './text';
+import { localId, longText, moment, shortText, suspectId, terminal, uuid } from './text';
 
 const fuseAmps = z.number().min(0.1, 'Expected 0.1 A or more.').max(100, 'Expected at most 100 A.');
 
@@ -87,9 +87,9 @@ export const readingValueSchema = z.discriminatedUnion('kind', [
 const money = z.number().min(0, 'Expected 0 or more.').max(1e6, 'Expected at most a million.');
 
 const stamp = {
-  id: z.uuid('Expected a UUID.'),
-  author: z.uuid('Expected the id of a technician.'),
-  at: z.iso.datetime({ offset: true, error: 'Expected a date and time (ISO 8601).' }),
+  id: uuid(),
+  author: uuid('Expected the id of a technician.'),
+  at: moment,
 };
 
 /** An event as its author sends it. */
@@ -110,15 +110,15 @@ export const jobEventSchema = z.discriminatedUnion(
       state: operatingStateSchema,
       value: readingValueSchema,
       typed: shortText,
-      corrects: z.uuid('Expected the id of a reading.').optional(),
+      corrects: uuid('Expected the id of a reading.').optional(),
     }),
     z.strictObject({
       ...stamp,
       type: z.literal('reading-withdrawn'),
-      reading: z.uuid('Expected the id of a reading.'),
+      reading: uuid('Expected the id of a reading.'),
       why: shortText,
     }),
-    z.strictObject({ ...stamp, type: z.literal('circuit-followed'), circuit: z.uuid('Expected a UUID.') }),
+    z.strictObject({ ...stamp, type: z.literal('circuit-followed'), circuit: uuid() }),
     z.strictObject({
       ...stamp,
       type: z.literal('point-refused'),

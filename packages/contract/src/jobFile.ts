@@ -4,13 +4,13 @@ import { z } from 'zod';
 import { circuitSchema } from './circuit';
 import { jobEventSchema } from './job';
 import { technicianSchema, vehicleSchema } from './people';
-import { shortText } from './text';
+import { moment, shortText, uuid } from './text';
 
 /** Where a job comes from: what another installation needs to take it in whole. */
 const originSchema = z.strictObject({
-  jobId: z.uuid('Expected a UUID.'),
-  openedAt: z.iso.datetime('Expected a date and time (ISO 8601).'),
-  circuitId: z.uuid('Expected a UUID.'),
+  jobId: uuid(),
+  openedAt: moment,
+  circuitId: uuid(),
   vehicle: vehicleSchema,
   technicians: z.array(technicianSchema).max(1000, 'Expected at most 1000 technicians.').readonly(),
 });

@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import type { Route } from './api';
-import { problemSchema, routes } from './api';
+import { routes } from './api';
+import type { Route } from './route';
+import { problemSchema, signInRefusals } from './route';
 
 /** The description of the API as OpenAPI 3.1, generated from the schemas that both sides check with. */
 export function openApi(): Record<string, unknown> {
@@ -32,13 +33,15 @@ function operation(name: string, route: Route): Record<string, unknown> {
     required: !schema.safeParse(undefined).success,
     schema: jsonSchema(schema),
   }));
-  const refusals = Object.entries(route.refusals).map(([status, description]) => [
+  const common = route.who === 'anybody' ? {} : signInRefusals;
+  const refusals = Object.entries({ ...common, ...route.refusals }).map(([status, description]) => [
     status,
     { description, content: json(problemSchema) },
   ]);
   return {
     operationId: name,
     summary: route.summary,
+    'x-who': route.who,
     parameters: [...inPath, ...inQuery],
     ...(route.bytes === 'body' ? { requestBody: { required: true, content: recording } } : {}),
     ...(route.body === undefined ? {} : { requestBody: { required: true, content: json(route.body) } }),

@@ -1,9 +1,10 @@
 import type { Kit } from '@grim-lantern/core';
 import { z } from 'zod';
+import { roleSchema } from './access';
 import { instrumentSchema, limiterLampSchema } from './job';
-import { shortText } from './text';
+import { shortText, uuid } from './text';
 
-const id = z.uuid('Expected a UUID.');
+const id = uuid();
 const instruments = z.array(instrumentSchema).max(50, 'Expected at most 50 instruments.').readonly();
 
 export const technicianSchema = z.object({ id, name: shortText });
@@ -34,7 +35,12 @@ export const kitSchema = z.strictObject({
 }) satisfies z.ZodType<Kit>;
 
 /** A technician of this workshop; no kit until one is chosen. */
-export const colleagueSchema = technicianSchema.extend({ kit: kitSchema.nullable() });
+export const colleagueSchema = technicianSchema.extend({
+  kit: kitSchema.nullable(),
+  role: roleSchema,
+  /** False for one who has left, or is known from an imported job only. */
+  active: z.boolean(),
+});
 
 export type Technician = z.infer<typeof technicianSchema>;
 export type Colleague = z.infer<typeof colleagueSchema>;

@@ -1,6 +1,6 @@
 import type { BenchReadings, SocketLayout } from '@grim-lantern/core';
 import { z } from 'zod';
-import { shortText } from './text';
+import { moment, shortText, uuid } from './text';
 
 const ohms = z.union(
   [
@@ -75,7 +75,7 @@ export const socketLayoutSchema = z
     });
   }) satisfies z.ZodType<SocketLayout>;
 
-const id = z.uuid('Expected a UUID.');
+const id = uuid();
 
 /** Something that was found out about the relay in one socket of a vehicle; never changed, never removed. */
 export const relayEntrySchema = z.strictObject({
@@ -84,8 +84,8 @@ export const relayEntrySchema = z.strictObject({
   /** The socket: the box, and the cavity in it. */
   centre: shortText,
   cavity: shortText,
-  author: z.uuid('Expected the id of a technician.'),
-  at: z.iso.datetime({ offset: true, error: 'Expected a date and time (ISO 8601).' }),
+  author: uuid('Expected the id of a technician.'),
+  at: moment,
   entry: z.discriminatedUnion(
     'type',
     [

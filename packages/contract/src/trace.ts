@@ -2,7 +2,7 @@ import type { TraceHeader, TraceRefusal } from '@grim-lantern/core';
 import { traceSides } from '@grim-lantern/core';
 import { z } from 'zod';
 import { firstProblem } from './firstProblem';
-import { localId, shortText } from './text';
+import { localId, moment, shortText, unstorable, unstorableText, uuid } from './text';
 
 /** A recording is kept with at most so many numbers, its clock among them. */
 const mostNumbers = 4e7;
@@ -39,7 +39,7 @@ export const traceAboutSchema = z.strictObject({
   name: shortText,
   fuse: localId.nullable(),
   side: traceSideSchema,
-  at: z.iso.datetime({ offset: true, error: 'Expected a date and time (ISO 8601).' }),
+  at: moment,
 });
 
 /** First line of a `grim-lantern/trace` file. */
@@ -73,11 +73,13 @@ export const traceHeaderSchema = z
 
 /** The header of a recording, checked; or why it is none, in one sentence. */
 export function checkedTraceHeader(document: unknown): TraceHeader | TraceRefusal {
+  const broken = unstorableText(document);
+  if (broken !== null) return { refused: `${broken}: ${unstorable}` };
   const result = traceHeaderSchema.safeParse(document);
   return result.success ? result.data : { refused: firstProblem(result.error).message };
 }
 
-const id = z.uuid('Expected a UUID.');
+const id = uuid();
 const numbers = z.array(z.number());
 
 /** Where a kept recording lies in its job: which of two it is, and whether it is still wanted. */

@@ -24,14 +24,9 @@ export function createCircuitShelf({ sequelize, models }: Database, workshopId: 
     },
     add: (record) =>
       sequelize.transaction(async (transaction) => {
-        const { vehicleId, drawn } = record;
+        const { vehicleId } = record;
         const vehicle = await models.Vehicle.count({ where: { workshopId, id: vehicleId }, transaction });
         if (vehicle === 0) throw new ApiProblem('vehicle/unknown', 'vehicleId');
-        if (drawn !== undefined) {
-          const where = { workshopId, id: drawn.author };
-          const authors = await models.Technician.count({ where, transaction });
-          if (authors === 0) throw new ApiProblem('technician/unknown', 'drawn.author');
-        }
         await refuseSideways(models, workshopId, record, transaction);
         await shelve(models, workshopId, record, 'id', transaction);
         return record;

@@ -1,4 +1,4 @@
-import type { RelayEntry, TraceRecord } from '@grim-lantern/contract';
+import type { RelayEntry, Role, TraceRecord } from '@grim-lantern/contract';
 import type { Circuit, FuseCentre, JobEvent, Kit } from '@grim-lantern/core';
 import type { CreationOptional, InferAttributes, InferCreationAttributes, Sequelize } from 'sequelize';
 import { DataTypes, Model } from 'sequelize';
@@ -8,13 +8,29 @@ class WorkshopRow extends Model<InferAttributes<WorkshopRow>, InferCreationAttri
   declare name: string;
   declare hourlyRate: CreationOptional<number>;
   declare askFrom: CreationOptional<number>;
+  declare currency: CreationOptional<string>;
 }
 
-class TechnicianRow extends Model<InferAttributes<TechnicianRow>, InferCreationAttributes<TechnicianRow>> {
+/** A person of the workshop. */
+export class TechnicianRow extends Model<
+  InferAttributes<TechnicianRow>,
+  InferCreationAttributes<TechnicianRow>
+> {
   declare workshopId: string;
   declare id: string;
   declare name: string;
   declare kit: CreationOptional<Kit | null>;
+  declare role: CreationOptional<Role>;
+  /** False for one who has left. */
+  declare active: CreationOptional<boolean>;
+  /** In lower case, of one person in the whole installation; null while no password is chosen. */
+  declare login: CreationOptional<string | null>;
+  declare passwordHash: CreationOptional<string | null>;
+  declare pinHash: CreationOptional<string | null>;
+  declare totpSecret: CreationOptional<string | null>;
+  /** Wrong passwords and PINs since the last right one. */
+  declare failures: CreationOptional<number>;
+  declare lockedUntil: CreationOptional<Date | null>;
 }
 
 export class VehicleRow extends Model<InferAttributes<VehicleRow>, InferCreationAttributes<VehicleRow>> {
@@ -68,7 +84,7 @@ export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttribut
   declare lastSequence: CreationOptional<number>;
 }
 
-class JobEventRow extends Model<InferAttributes<JobEventRow>, InferCreationAttributes<JobEventRow>> {
+export class JobEventRow extends Model<InferAttributes<JobEventRow>, InferCreationAttributes<JobEventRow>> {
   declare workshopId: string;
   declare jobId: string;
   declare sequence: number;
@@ -118,7 +134,12 @@ const text = () => ({ type: DataTypes.TEXT, allowNull: false });
  * its own, so that two databases in one process do not share them.
  */
 export function defineModels(sequelize: Sequelize): Models {
-  return { ...houseModels(sequelize), ...jobModels(sequelize), ...traceModels(sequelize) };
+  return {
+    ...peopleModels(sequelize),
+    ...vehicleModels(sequelize),
+    ...jobModels(sequelize),
+    ...traceModels(sequelize),
+  };
 }
 
 const optionsFor = (sequelize: Sequelize) => (tableName: string) => ({
@@ -129,17 +150,42 @@ const optionsFor = (sequelize: Sequelize) => (tableName: string) => ({
   underscored: true,
 });
 
-function houseModels(sequelize: Sequelize): Omit<Models, 'Job' | 'JobEvent' | 'Trace' | 'TracePiece'> {
+function peopleModels(sequelize: Sequelize): Pick<Models, 'Workshop' | 'Technician'> {
   const options = optionsFor(sequelize);
   return {
     Workshop: class extends WorkshopRow {}.init(
-      { id: key(), name: text(), hourlyRate: DataTypes.DOUBLE, askFrom: DataTypes.DOUBLE },
+      {
+        id: key(),
+        name: text(),
+        hourlyRate: DataTypes.DOUBLE,
+        askFrom: DataTypes.DOUBLE,
+        currency: DataTypes.TEXT,
+      },
       options('workshops'),
     ),
     Technician: class extends TechnicianRow {}.init(
-      { workshopId: key(), id: key(), name: text(), kit: DataTypes.JSONB },
+      {
+        workshopId: key(),
+        id: key(),
+        name: text(),
+        kit: DataTypes.JSONB,
+        role: DataTypes.TEXT,
+        active: DataTypes.BOOLEAN,
+        login: DataTypes.TEXT,
+        passwordHash: DataTypes.TEXT,
+        pinHash: DataTypes.TEXT,
+        totpSecret: DataTypes.TEXT,
+        failures: DataTypes.INTEGER,
+        lockedUntil: DataTypes.DATE,
+      },
       options('technicians'),
     ),
+  };
+}
+
+function vehicleModels(sequelize: Sequelize): Pick<Models, 'Vehicle' | 'Centre' | 'RelayEntry' | 'Circuit'> {
+  const options = optionsFor(sequelize);
+  return {
     Vehicle: class extends VehicleRow {}.init(
       {
         workshopId: key(),

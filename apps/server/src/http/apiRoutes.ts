@@ -2,75 +2,76 @@ import { routes } from '@grim-lantern/contract';
 import type {
   CircuitSummary,
   Colleague,
-  Reply,
+  Role,
+  Route,
   RouteName,
   VehicleRecord,
   Workshop,
 } from '@grim-lantern/contract';
-import { Router } from 'express';
-import type { Kit } from '@grim-lantern/core';
-import type { Request } from 'express';
+import type { JobEvent, Kit } from '@grim-lantern/core';
+import type { Request, RequestHandler } from 'express';
+import { Router, json } from 'express';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { z } from 'zod';
+import { ownAnswers, ownerAnswers } from '../access/accessAnswers';
+import { writeDown } from '../access/audit';
+import { openAnswers } from '../access/doors';
+import type { Access } from '../access/sessionReply';
+import { deed } from '../access/sessionReply';
+import type { Visit } from '../access/visit';
+import { refuseStrangers, visitOf } from '../access/visit';
 import { createCircuitShelf } from '../circuits/circuitShelf';
 import type { Database } from '../database/database';
 import { createJobLog } from '../jobs/jobLog';
-import type { TraceShelf } from '../traces/traceShelf';
 import { createTraceShelf } from '../traces/traceShelf';
-import type { VehicleShelf } from '../vehicles/vehicleShelf';
 import { createVehicleShelf } from '../vehicles/vehicleShelf';
-import type { ProblemCode } from './problems';
+import type { SignedIn, ToAnybody } from './answers';
+import { idIn } from './idIn';
 import { ApiProblem } from './problems';
 import { validated } from './validated';
 
-/** What answers some of the routes. */
-type Answers<N extends RouteName> = { readonly [R in N]: (request: Request) => Promise<Reply<R>> };
-
-/** The routes of the contract, each with what answers it. */
-export function apiRoutes(database: Database, workshopId: string): Router {
-  const log = createJobLog(database, workshopId);
-  const shelf = createCircuitShelf(database, workshopId);
-  const vehicles = createVehicleShelf(database, workshopId);
-  const traces = createTraceShelf(database, workshopId);
-  const answers: {
-    readonly [R in Exclude<RouteName, 'traceFile'>]: (request: Request) => Promise<Reply<R>>;
-  } = {
+/** The routes of the contract, each with what answers it, once whoever asks may. */
+export function apiRoutes(database: Database, access: Access): Router {
+  const open: ToAnybody<OpenName> = {
     async health() {
       await database.sequelize.query('SELECT 1');
       return { status: 'ready' };
     },
-    workshop: async () => workshop(database, workshopId, await shelf.list(), await vehicles.list()),
-    keepKit(request) {
-      const technician = idIn(request, 'technicianId', 'technician/none');
-      return keepKit(database, workshopId, technician, validated(routes.keepKit.body, request.body));
-    },
-    ...vehicleAnswers(vehicles),
-    jobs: async () => ({ jobs: [...(await log.list())] }),
-    openJob: (request) => log.open(validated(routes.openJob.body, request.body)),
-    importJob: (request) => log.takeIn(validated(routes.importJob.body, request.body)),
-    job: (request) => log.get(idIn(request, 'jobId', 'job/unknown')),
-    async events(request) {
-      const { after } = validated(z.object(routes.events.query), request.query);
-      return { events: [...(await log.eventsAfter(idIn(request, 'jobId', 'job/unknown'), after))] };
-    },
-    async appendEvents(request) {
-      const { events } = validated(routes.appendEvents.body, request.body);
-      return { events: [...(await log.append(idIn(request, 'jobId', 'job/unknown'), events))] };
-    },
-    ...traceAnswers(traces),
-    addCircuit: (request) => shelf.add(validated(routes.addCircuit.body, request.body)),
-    circuit: (request) => shelf.get(idIn(request, 'circuitId', 'circuit/unknown')),
+    ...openAnswers(database, access),
+  };
+  const signedIn: SignedIn<Exclude<RouteName, OpenName | 'traceFile'>> = {
+    ...ownAnswers(database, access),
+    ...ownerAnswers(database),
+    ...workshopAnswers(database),
+    ...vehicleAnswers(database),
+    ...jobAnswers(database),
+    ...traceAnswers(database),
+    ...circuitAnswers(database),
   };
   const router = Router();
-  for (const name of Object.keys(answers) as (keyof typeof answers)[]) {
+  for (const name of Object.keys(open) as (keyof typeof open)[]) {
     const { method, path } = routes[name];
-    router[method](pattern(path), async (request, response) => {
-      response.json(await answers[name](request));
+    router[method](pattern(path), bodyOf(name), async (request, response) => {
+      response.set('cache-control', 'no-store').json(await open[name](request, response));
     });
   }
-  const { method, path } = routes.traceFile;
+  for (const name of Object.keys(signedIn) as (keyof typeof signedIn)[]) {
+    const { method, path, who } = routes[name];
+    // Who asks is known before a long body is read.
+    const guard: RequestHandler = async (request, response, next) => {
+      response.locals['visit'] = await allowed(database, request, who);
+      next();
+    };
+    router[method](pattern(path), guard, bodyOf(name), async (request, response) => {
+      const visit = response.locals['visit'] as Visit;
+      response.set('cache-control', 'no-store').json(await signedIn[name](request, visit));
+    });
+  }
+  const { method, path, who } = routes.traceFile;
   router[method](pattern(path), async (request, response) => {
+    const { workshopId } = await allowed(database, request, who);
+    const traces = createTraceShelf(database, workshopId);
     const pieces = await traces.pieces(idIn(request, 'traceId', 'trace/unknown'));
     response.type('application/octet-stream');
     await pipeline(Readable.from(pieces), response).catch((error: unknown) => {
@@ -81,52 +82,155 @@ export function apiRoutes(database: Database, workshopId: string): Router {
   return router;
 }
 
-function vehicleAnswers(
-  vehicles: VehicleShelf,
-): Answers<'keepVehicle' | 'centres' | 'keepCentre' | 'removeCentre' | 'relayEntries' | 'addRelayEntry'> {
+/** Reads the JSON of a request, as far as its route takes one. */
+function bodyOf(name: RouteName): RequestHandler {
+  const { megabytes = 1 }: Route = routes[name];
+  return json({ limit: megabytes * 2 ** 20 });
+}
+
+type OpenName = { [R in RouteName]: (typeof routes)[R]['who'] extends 'anybody' ? R : never }[RouteName];
+
+/** @throws {ApiProblem} where nobody is signed in, or their role may not */
+async function allowed(database: Database, request: Request, who: readonly Role[]): Promise<Visit> {
+  const visit = await visitOf(database, request);
+  if (visit === null) throw new ApiProblem('sign-in/needed');
+  if (!who.includes(visit.person.role)) throw new ApiProblem('role/not-allowed');
+  return visit;
+}
+
+function workshopAnswers(database: Database): SignedIn<'workshop' | 'keepKit'> {
   return {
-    keepVehicle(request) {
-      const id = idIn(request, 'vehicleId', 'vehicle/unknown');
-      return vehicles.keep({ id, ...validated(routes.keepVehicle.body, request.body) });
-    },
-    centres: async (request) => ({
-      centres: [...(await vehicles.centres(idIn(request, 'vehicleId', 'vehicle/unknown')))],
-    }),
-    keepCentre(request) {
-      const id = idIn(request, 'centreId', 'centre/unknown');
-      return vehicles.keepCentre({ id, ...validated(routes.keepCentre.body, request.body) });
-    },
-    removeCentre: (request) => vehicles.removeCentre(idIn(request, 'centreId', 'centre/unknown')),
-    relayEntries: async (request) => ({
-      entries: [...(await vehicles.relayEntries(idIn(request, 'vehicleId', 'vehicle/unknown')))],
-    }),
-    addRelayEntry(request) {
-      const id = idIn(request, 'entryId', 'relay-entry/unknown');
-      return vehicles.addRelayEntry({ id, ...validated(routes.addRelayEntry.body, request.body) });
+    workshop: async (_request, { workshopId }) =>
+      workshop(
+        database,
+        workshopId,
+        await createCircuitShelf(database, workshopId).list(),
+        await createVehicleShelf(database, workshopId).list(),
+      ),
+    keepKit(request, visit) {
+      const technician = idIn(request, 'technicianId', 'technician/none');
+      const kit = validated(routes.keepKit.body, request.body);
+      refuseStrangers(visit, [technician], 'technicianId');
+      return keepKit(database, visit.workshopId, technician, kit);
     },
   };
 }
 
-function traceAnswers(traces: TraceShelf): Answers<'traces' | 'addTrace' | 'fileTrace'> {
+function jobAnswers(
+  database: Database,
+): SignedIn<'jobs' | 'openJob' | 'importJob' | 'job' | 'events' | 'appendEvents'> {
+  const log = ({ workshopId }: Visit) => createJobLog(database, workshopId);
   return {
-    traces: async (request) => ({
-      traces: [...(await traces.list(idIn(request, 'jobId', 'job/unknown')))],
-    }),
-    async addTrace(request) {
-      const { author } = validated(z.object(routes.addTrace.query), request.query);
+    jobs: async (_request, visit) => ({ jobs: [...(await log(visit).list())] }),
+    openJob(request, visit) {
+      const job = validated(routes.openJob.body, request.body);
+      refuseStrangers(visit, [job.author], 'author');
+      return log(visit).open(job);
+    },
+    async importJob(request, visit) {
+      const job = await log(visit).takeIn(validated(routes.importJob.body, request.body));
+      await writeDown(database, { ...deed(visit, request), what: 'Imported a job', about: job.title });
+      return job;
+    },
+    job: (request, visit) => log(visit).get(idIn(request, 'jobId', 'job/unknown')),
+    async events(request, visit) {
+      const { after } = validated(z.object(routes.events.query), request.query);
       const jobId = idIn(request, 'jobId', 'job/unknown');
-      const id = idIn(request, 'traceId', 'trace/unknown');
+      return { events: [...(await log(visit).eventsAfter(jobId, after))] };
+    },
+    async appendEvents(request, visit) {
+      const { events } = validated(routes.appendEvents.body, request.body);
+      const authors = events.map(({ author }) => author);
+      refuseStrangers(visit, authors, 'events.*.author');
+      refuseBeyondRole(visit, events);
+      return { events: [...(await log(visit).append(idIn(request, 'jobId', 'job/unknown'), events))] };
+    },
+  };
+}
+
+/** What an apprentice leaves to a technician: to name the cause, repair, deal with the customer, close. */
+const forTrained: ReadonlySet<JobEvent['type']> = new Set([
+  'cause-found',
+  'repair-done',
+  'customer-asked',
+  'customer-answered',
+  'job-closed',
+  'job-reopened',
+]);
+
+/** @throws {ApiProblem} naming the first event that its author may not make */
+function refuseBeyondRole({ authors }: Visit, events: readonly JobEvent[]): void {
+  const beyond = events.findIndex(
+    ({ author, type }) => authors.get(author) === 'apprentice' && forTrained.has(type),
+  );
+  if (beyond >= 0) throw new ApiProblem('role/not-allowed', `events.${beyond}`);
+}
+
+function circuitAnswers(database: Database): SignedIn<'addCircuit' | 'circuit'> {
+  const shelf = ({ workshopId }: Visit) => createCircuitShelf(database, workshopId);
+  return {
+    addCircuit(request, visit) {
+      const record = validated(routes.addCircuit.body, request.body);
+      if (record.drawn !== undefined) refuseStrangers(visit, [record.drawn.author], 'drawn.author');
+      return shelf(visit).add(record);
+    },
+    circuit: (request, visit) => shelf(visit).get(idIn(request, 'circuitId', 'circuit/unknown')),
+  };
+}
+
+function vehicleAnswers(
+  database: Database,
+): SignedIn<'keepVehicle' | 'centres' | 'keepCentre' | 'removeCentre' | 'relayEntries' | 'addRelayEntry'> {
+  const shelf = ({ workshopId }: Visit) => createVehicleShelf(database, workshopId);
+  const vehicleId = (request: Request) => idIn(request, 'vehicleId', 'vehicle/unknown');
+  return {
+    keepVehicle: (request, visit) =>
+      shelf(visit).keep({ id: vehicleId(request), ...validated(routes.keepVehicle.body, request.body) }),
+    centres: async (request, visit) => ({ centres: [...(await shelf(visit).centres(vehicleId(request)))] }),
+    keepCentre(request, visit) {
+      const id = idIn(request, 'centreId', 'centre/unknown');
+      return shelf(visit).keepCentre({ id, ...validated(routes.keepCentre.body, request.body) });
+    },
+    async removeCentre(request, visit) {
+      const removed = await shelf(visit).removeCentre(idIn(request, 'centreId', 'centre/unknown'));
+      const what = 'Removed a fuse box';
+      await writeDown(database, { ...deed(visit, request), what, about: removed.centre.name });
+      return removed;
+    },
+    relayEntries: async (request, visit) => ({
+      entries: [...(await shelf(visit).relayEntries(vehicleId(request)))],
+    }),
+    addRelayEntry(request, visit) {
+      const id = idIn(request, 'entryId', 'relay-entry/unknown');
+      const entry = validated(routes.addRelayEntry.body, request.body);
+      refuseStrangers(visit, [entry.author], 'author');
+      return shelf(visit).addRelayEntry({ id, ...entry });
+    },
+  };
+}
+
+function traceAnswers(database: Database): SignedIn<'traces' | 'addTrace' | 'fileTrace'> {
+  const shelf = ({ workshopId }: Visit) => createTraceShelf(database, workshopId);
+  return {
+    traces: async (request, visit) => ({
+      traces: [...(await shelf(visit).list(idIn(request, 'jobId', 'job/unknown')))],
+    }),
+    async addTrace(request, visit) {
       // A refusal in the middle must still be answered: the rest is let run out, not cut off.
       const bytes = request.iterator({ destroyOnReturn: false });
       try {
-        return await traces.add({ id, jobId, author, bytes });
+        const { author } = validated(z.object(routes.addTrace.query), request.query);
+        refuseStrangers(visit, [author], 'author');
+        const jobId = idIn(request, 'jobId', 'job/unknown');
+        const id = idIn(request, 'traceId', 'trace/unknown');
+        return await shelf(visit).add({ id, jobId, author, bytes });
       } finally {
         request.resume();
       }
     },
-    fileTrace(request) {
+    fileTrace(request, visit) {
       const id = idIn(request, 'traceId', 'trace/unknown');
-      return traces.file(id, validated(routes.fileTrace.body, request.body));
+      return shelf(visit).file(id, validated(routes.fileTrace.body, request.body));
     },
   };
 }
@@ -134,15 +238,8 @@ function traceAnswers(traces: TraceShelf): Answers<'traces' | 'addTrace' | 'file
 /** A path of the contract as the router writes it. */
 const pattern = (path: string) => path.replace(/\{(\w+)\}/g, ':$1');
 
-/** A UUID from the path: what is none cannot name anything that is stored. */
-function idIn(request: Request, parameter: string, unknown: ProblemCode): string {
-  const result = z.uuid().safeParse(request.params[parameter]);
-  if (!result.success) throw new ApiProblem(unknown);
-  return result.data;
-}
-
-function colleague({ id, name, kit }: Colleague): Colleague {
-  return { id, name, kit };
+function colleague({ id, name, kit, role, active }: Colleague): Colleague {
+  return { id, name, kit, role, active };
 }
 
 /** @throws {ApiProblem} where this workshop has no such technician */
@@ -158,13 +255,14 @@ async function workshop(
   circuits: readonly CircuitSummary[],
   vehicles: readonly VehicleRecord[],
 ): Promise<Workshop> {
-  const { name, hourlyRate, askFrom } = await models.Workshop.findOne({
+  const { name, currency, hourlyRate, askFrom } = await models.Workshop.findOne({
     where: { id: workshopId },
     rejectOnEmpty: true,
   });
   const technicians = await models.Technician.findAll({ where: { workshopId }, order: [['name', 'ASC']] });
   return {
     name,
+    currency,
     hourlyRate,
     askFrom,
     technicians: technicians.map(colleague),

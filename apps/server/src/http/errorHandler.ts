@@ -20,8 +20,12 @@ export function errorHandler(logger: Logger): ErrorRequestHandler {
 function problemOf(error: unknown): ApiProblem {
   if (error instanceof ApiProblem) return error;
   if (isUnreachable(error)) return new ApiProblem('database/unreachable');
+  // PostgreSQL's class 22: a value that it will never store, however often it is sent.
+  if (error instanceof DatabaseError && codeOf(error).startsWith('22')) {
+    return new ApiProblem('request/unstorable');
+  }
   const status = statusOf(error);
-  if (status === 413) return new ApiProblem('request/too-large');
+  if (status === 413) return new ApiProblem('request/too-large', undefined, tooLarge(error));
   if (status === 400) return new ApiProblem('request/not-json');
   return new ApiProblem('server/broken');
 }
@@ -31,8 +35,18 @@ function isUnreachable(error: unknown): boolean {
   if (error instanceof ConnectionError) return true;
   if (error instanceof Error && error.name === 'SequelizeConnectionAcquireTimeoutError') return true;
   if (!(error instanceof DatabaseError)) return false;
-  const code = 'code' in error.original ? String(error.original.code) : '';
-  return /^(57P|08)/.test(code) || /Connection terminated|ECONNRESET|EPIPE/.test(error.message);
+  return /^(57P|08)/.test(codeOf(error)) || /Connection terminated|ECONNRESET|EPIPE/.test(error.message);
+}
+
+/** What the body's limit was, in words. */
+function tooLarge(error: unknown): string {
+  const limit = typeof error === 'object' && error !== null && 'limit' in error ? Number(error.limit) : 0;
+  return `The body is larger than ${Math.round(limit / 2 ** 20)} MB.`;
+}
+
+/** PostgreSQL's code of an error (SQLSTATE), empty where it gave none. */
+function codeOf({ original }: DatabaseError): string {
+  return 'code' in original ? String(original.code) : '';
 }
 
 function statusOf(error: unknown): number {

@@ -3,9 +3,54 @@ import type { Problem } from '@grim-lantern/contract';
 /** Every refusal of the API: its status and its sentence. The sentence of a field's own flaw takes its place. */
 const problems = {
   'request/not-json': { status: 400, message: 'The body is not JSON that can be read.' },
-  'request/too-large': { status: 413, message: 'The body is larger than 5 MB.' },
+  'request/too-large': { status: 413, message: 'The body is larger than this address takes.' },
   'request/field': { status: 422, message: 'A field does not hold what was expected.' },
+  'request/unstorable': {
+    status: 422,
+    message: 'The database cannot store one of these values; nothing was stored.',
+  },
   'request/no-such-address': { status: 404, message: 'There is nothing at this address.' },
+  'request/other-site': {
+    status: 403,
+    message: 'The request comes from another site or address than this workshop’s own.',
+  },
+  'request/too-many': {
+    status: 429,
+    message: 'Too many attempts from this address: wait a quarter of an hour.',
+  },
+  'sign-in/needed': { status: 401, message: 'Nobody is signed in here: sign in.' },
+  'sign-in/wrong': { status: 401, message: 'Login and password do not belong together: check both.' },
+  'sign-in/wrong-pin': {
+    status: 401,
+    message: 'That is not the PIN: try again, or sign in with the password.',
+  },
+  'sign-in/code': {
+    status: 401,
+    message: 'Expected the 6 digits that your authenticator shows now.',
+  },
+  'sign-in/wait': { status: 429, message: 'Too many wrong attempts: wait.' },
+  'role/not-allowed': {
+    status: 403,
+    message: 'Your role in this workshop does not allow that: ask a technician or the owner.',
+  },
+  'author/not-here': {
+    status: 403,
+    message: 'Its author has never signed in on this device: sign in as them once, then send it again.',
+  },
+  'link/unknown': {
+    status: 404,
+    message: 'This link has been used or is too old: ask the owner of the workshop for a new one.',
+  },
+  'setup/closed': {
+    status: 403,
+    message: 'This link makes no workshop: use the one that ./lantern up --fresh prints.',
+  },
+  'login/taken': { status: 409, message: 'Somebody has this login already: expected another one.' },
+  'person/id-taken': { status: 409, message: 'This id belongs to somebody else already.' },
+  'person/last-owner': {
+    status: 422,
+    message: 'A workshop needs an owner: make somebody else an owner first.',
+  },
   'job/unknown': { status: 404, message: 'There is no such job in this workshop.' },
   'circuit/unknown': { status: 404, message: 'There is no such circuit in this workshop.' },
   'vehicle/unknown': { status: 404, message: 'There is no such vehicle in this workshop.' },
@@ -42,7 +87,7 @@ const problems = {
     status: 409,
     message: 'An event with this id is stored already, and it says something else.',
   },
-  'technician/unknown': { status: 422, message: 'The author is not a technician of this workshop.' },
+  'technician/unknown': { status: 422, message: 'The author is not among the technicians of the document.' },
   'job/order': { status: 422, message: 'That comes later in the order of work.' },
   'reading/unknown': { status: 422, message: 'There is no such reading in this job to withdraw.' },
   'database/unreachable': { status: 503, message: 'The database cannot be reached; nothing was stored.' },

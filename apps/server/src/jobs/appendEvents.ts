@@ -1,8 +1,8 @@
 import type { JobEvent, LoggedEvent } from '@grim-lantern/core';
 import { isDeepStrictEqual } from 'node:util';
-import type { Transaction } from 'sequelize';
+import type { InferCreationAttributes, Transaction } from 'sequelize';
 import { Op } from 'sequelize';
-import type { JobRow, Models } from '../database/models';
+import type { JobEventRow, JobRow, Models } from '../database/models';
 import { ApiProblem } from '../http/problems';
 
 /**
@@ -22,26 +22,32 @@ export async function appendEvents(
     where: { workshopId, id: { [Op.in]: events.map(({ id }) => id) } },
     transaction,
   });
-  const known = new Map(stored.map((row) => [row.id, row]));
-  let sequence = job.lastSequence;
-  const logged: LoggedEvent[] = [];
-  for (const [index, event] of events.entries()) {
+  const known = new Map<string, Known>(stored.map((row) => [row.id, row]));
+  const fresh: Row[] = [];
+  const logged = events.map((event, index): LoggedEvent => {
     const row = known.get(event.id);
     if (row !== undefined) {
       if (row.jobId !== jobId || !isDeepStrictEqual(row.body, event)) {
         throw new ApiProblem('event/id-taken', `events.${index}.id`);
       }
-      logged.push({ ...row.body, sequence: row.sequence });
-      continue;
+      return { ...row.body, sequence: row.sequence };
     }
-    sequence++;
-    const fresh = await models.JobEvent.create(
-      { workshopId, jobId, sequence, id: event.id, authorId: event.author, body: event },
-      { transaction },
-    );
-    known.set(event.id, fresh);
-    logged.push({ ...event, sequence });
+    const sequence = job.lastSequence + fresh.length + 1;
+    const made = { workshopId, jobId, sequence, id: event.id, authorId: event.author, body: event };
+    known.set(event.id, made);
+    fresh.push(made);
+    return { ...event, sequence };
+  });
+  for (let first = 0; first < fresh.length; first += rowsAtOnce) {
+    await models.JobEvent.bulkCreate(fresh.slice(first, first + rowsAtOnce), { transaction });
   }
-  if (sequence > job.lastSequence) await job.update({ lastSequence: sequence }, { transaction });
+  const lastSequence = job.lastSequence + fresh.length;
+  if (fresh.length > 0) await job.update({ lastSequence }, { transaction });
   return logged;
 }
+
+/** Rows of one statement. */
+const rowsAtOnce = 500;
+
+type Row = InferCreationAttributes<JobEventRow>;
+type Known = Pick<Row, 'jobId' | 'sequence' | 'body'>;

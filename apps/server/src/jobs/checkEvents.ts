@@ -1,13 +1,11 @@
 import { checkEvent, earlierReading } from '@grim-lantern/core';
 import type { JobEvent } from '@grim-lantern/core';
 import type { Transaction } from 'sequelize';
-import { Op } from 'sequelize';
 import type { CircuitRow, JobRow, Models } from '../database/models';
 import { ApiProblem } from '../http/problems';
 
 /**
- * What a schema cannot say of events: that their points, parts and outcomes are the circuit's, their authors the
- * workshop's, the readings that they withdraw the job's.
+ * What a schema cannot say of events: that their points, parts and outcomes are the circuit's, the readings that they withdraw the job's.
  * @throws {ApiProblem} naming the first field that does not fit
  */
 export async function checkEvents(
@@ -16,7 +14,6 @@ export async function checkEvents(
   events: readonly JobEvent[],
   transaction: Transaction,
 ): Promise<void> {
-  const { workshopId } = job;
   let circuit = await circuitRow(models, job, job.circuitId, transaction);
   for (const [index, event] of events.entries()) {
     const flaw = checkEvent(circuit.document, event)[0];
@@ -31,7 +28,6 @@ export async function checkEvents(
     circuit = await laterRevision(models, job, event.circuit, index, transaction);
     await job.update({ circuitId: circuit.id }, { transaction });
   }
-  await refuseStrangers(models, workshopId, events, transaction);
   await refuseUnknownWithdrawals(models, job, events, transaction);
 }
 
@@ -73,20 +69,6 @@ async function isStored(
   transaction: Transaction,
 ): Promise<boolean> {
   return (await events.count({ where: { workshopId, id }, transaction })) > 0;
-}
-
-/** @throws {ApiProblem} naming the first event whose author is not the workshop's */
-export async function refuseStrangers(
-  { Technician }: Models,
-  workshopId: string,
-  events: readonly JobEvent[],
-  transaction: Transaction,
-): Promise<void> {
-  const authors = [...new Set(events.map(({ author }) => author))];
-  const rows = await Technician.findAll({ where: { workshopId, id: { [Op.in]: authors } }, transaction });
-  const known = new Set(rows.map(({ id }) => id));
-  const stranger = events.findIndex(({ author }) => !known.has(author));
-  if (stranger >= 0) throw new ApiProblem('technician/unknown', `events.${stranger}.author`);
 }
 
 async function refuseUnknownWithdrawals(

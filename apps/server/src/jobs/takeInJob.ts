@@ -4,11 +4,11 @@ import type { Models } from '../database/models';
 import { ApiProblem } from '../http/problems';
 import { shelve } from '../circuits/circuitShelf';
 import { appendEvents } from './appendEvents';
-import { refuseStrangers } from './checkEvents';
+import { checkOrder } from './checkOrder';
 
 /**
  * Takes in a job that another installation has written out: its vehicle, its technicians and its circuit where they are
- * not there yet, then its events under their own ids.
+ * not there yet, then its events under their own ids, in the same order of work as by hand.
  * @throws {ApiProblem} when an id is taken by something else
  */
 export async function takeInJob(
@@ -26,11 +26,14 @@ export async function takeInJob(
   for (const { id, name } of technicians) {
     await models.Technician.findOrCreate({
       where: { workshopId, id },
-      defaults: { workshopId, id, name },
+      // Known by name only: nobody signs in as somebody of another installation.
+      defaults: { workshopId, id, name, active: false },
       transaction,
     });
   }
-  await refuseStrangers(models, workshopId, events, transaction);
+  const known = new Set(technicians.map(({ id }) => id));
+  const stranger = events.findIndex(({ author }) => !known.has(author));
+  if (stranger >= 0) throw new ApiProblem('technician/unknown', `events.${stranger}.author`);
   const record = { id: circuitId, vehicleId: vehicle.id, circuit };
   await shelve(models, workshopId, record, 'origin.circuitId', transaction);
   const [job] = await models.Job.findOrCreate({
@@ -46,5 +49,8 @@ export async function takeInJob(
     transaction,
   });
   if (job.circuitId !== circuitId) throw new ApiProblem('job/id-taken', 'origin.jobId');
+  // Numbers without gaps, whoever appends meanwhile.
+  await job.reload({ transaction, lock: transaction.LOCK.UPDATE });
+  await checkOrder(models, job, events, transaction);
   await appendEvents(models, job, events, transaction);
 }

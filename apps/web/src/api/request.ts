@@ -16,6 +16,15 @@ export interface RequestParts {
 }
 
 const patienceMilliseconds = 10_000;
+/** A document of thousands of events is checked one by one. */
+const longPatience: Partial<Record<RouteName, number>> = { importJob: 120_000, addCircuit: 60_000 };
+
+let onSignedOut: () => void = () => undefined;
+
+/** Names what is called when the server no longer knows who asks. */
+export function whenSignedOut(listener: () => void): void {
+  onSignedOut = listener;
+}
 
 /** One request of the API, its reply checked against the contract. */
 export async function request<R extends RouteName>(
@@ -31,7 +40,7 @@ export async function request<R extends RouteName>(
   );
   const address = query.size > 0 ? `${filled}?${query}` : filled;
   return answerOf(name, address, {
-    signal: AbortSignal.timeout(patienceMilliseconds),
+    signal: AbortSignal.timeout(longPatience[name] ?? patienceMilliseconds),
     ...(parts.body === undefined
       ? {}
       : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(parts.body) }),
@@ -50,6 +59,10 @@ export async function answerOf<R extends RouteName>(
     const content: unknown = await response.json();
     if (response.ok) return { status: 'done', reply: reply.parse(content) as Reply<R> };
     const problem = problemSchema.safeParse(content);
+    if (problem.success && problem.data.code === 'sign-in/needed') {
+      onSignedOut();
+      return { status: 'out-of-reach', why: problem.data.message };
+    }
     if (!problem.success || response.status >= 500) {
       return {
         status: 'out-of-reach',

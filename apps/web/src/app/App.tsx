@@ -1,5 +1,7 @@
+import type { ReactNode } from 'react';
 import { Suspense, lazy } from 'react';
 import { BrowserRouter, Link, Route, Routes } from 'react-router';
+import { Gate } from '../access/Gate';
 import { JobPage } from '../job/JobPage';
 import { JobsPage } from '../jobs/JobsPage';
 import { ReportPage } from '../report/ReportPage';
@@ -9,28 +11,51 @@ import { VehiclesPage } from '../vehicles/VehiclesPage';
 import { TopBar } from './TopBar';
 
 const CircuitPage = lazy(() => import('../circuits/CircuitPage'));
-const circuitPage = (
-  <Suspense fallback={<TopBar />}>
-    <CircuitPage />
-  </Suspense>
-);
+const AccountPage = lazy(() => import('../access/AccountPage'));
+const WorkshopPage = lazy(() => import('../access/WorkshopPage'));
+const LinkPage = lazy(() => import('../access/LinkPage'));
+const SetupPage = lazy(() => import('../access/SetupPage'));
+
+/** A view that is fetched when it is opened. */
+const loaded = (view: ReactNode) => <Suspense fallback={<TopBar />}>{view}</Suspense>;
+const circuitPage = loaded(<CircuitPage />);
 
 export function App() {
   return (
     <BrowserRouter>
       <Routes>
-        <Route index element={<JobsPage />} />
-        <Route path="vehicles" element={<VehiclesPage />} />
-        <Route path="vehicles/:vehicleId" element={<VehiclePage />} />
-        <Route path="vehicles/:vehicleId/shared" element={<SharedFeedPage />} />
-        <Route path="vehicles/:vehicleId/circuits/new" element={circuitPage} />
-        <Route path="vehicles/:vehicleId/circuits/:circuitId" element={circuitPage} />
-        <Route path="jobs/:jobId" element={<JobPage />} />
-        <Route path="jobs/:jobId/report" element={<ReportPage />} />
-        <Route path="jobs/:jobId/:view" element={<JobPage />} />
-        <Route path="*" element={<NotHere />} />
+        <Route path="welcome" element={loaded(<LinkPage />)} />
+        <Route path="setup" element={loaded(<SetupPage />)} />
+        <Route
+          path="*"
+          element={
+            <Gate>
+              <Views />
+            </Gate>
+          }
+        />
       </Routes>
     </BrowserRouter>
+  );
+}
+
+/** Everything that needs somebody signed in. */
+function Views() {
+  return (
+    <Routes>
+      <Route index element={<JobsPage />} />
+      <Route path="vehicles" element={<VehiclesPage />} />
+      <Route path="vehicles/:vehicleId" element={<VehiclePage />} />
+      <Route path="vehicles/:vehicleId/shared" element={<SharedFeedPage />} />
+      <Route path="vehicles/:vehicleId/circuits/new" element={circuitPage} />
+      <Route path="vehicles/:vehicleId/circuits/:circuitId" element={circuitPage} />
+      <Route path="jobs/:jobId" element={<JobPage />} />
+      <Route path="jobs/:jobId/report" element={<ReportPage />} />
+      <Route path="jobs/:jobId/:view" element={<JobPage />} />
+      <Route path="account" element={loaded(<AccountPage />)} />
+      <Route path="workshop" element={loaded(<WorkshopPage />)} />
+      <Route path="*" element={<NotHere />} />
+    </Routes>
   );
 }
 

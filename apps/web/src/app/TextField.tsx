@@ -10,6 +10,8 @@ export function TextField({
   figure = false,
   maxLength,
   placeholder,
+  type = 'text',
+  autoComplete,
   ref,
 }: {
   readonly label: string;
@@ -19,6 +21,9 @@ export function TextField({
   readonly figure?: boolean;
   readonly maxLength?: number;
   readonly placeholder?: string | undefined;
+  readonly type?: 'text' | 'password';
+  /** What the browser may fill in, by the names of HTML. */
+  readonly autoComplete?: string;
   readonly ref?: Ref<HTMLInputElement>;
 }) {
   const id = useId();
@@ -27,6 +32,8 @@ export function TextField({
       <input
         ref={ref}
         id={id}
+        type={type}
+        autoComplete={autoComplete}
         className={`field ${figure ? 'font-mono' : ''}`}
         inputMode={figure ? 'decimal' : undefined}
         maxLength={maxLength}

@@ -5,12 +5,13 @@ import { createAsyncThunk, createSlice, original } from '@reduxjs/toolkit';
 import type { PayloadAction } from '@reduxjs/toolkit';
 import { z } from 'zod';
 import { request } from '../api/request';
+import { loadSession, signOut } from './access';
 import { remembered } from './remembered';
 import { loadWorkshop } from './workshop';
 
 export type Light = 'night' | 'day';
 
-/** Who holds the tablet, in which light, and what each of them works with. Kept in the browser; kits on the server too. */
+/** Who is signed in, in which light, and what each of them works with. Kept in the browser; kits on the server too. */
 export interface SessionState {
   readonly technicianId: string | null;
   readonly light: Light;
@@ -56,7 +57,6 @@ export const sessionSlice = createSlice({
   name: 'session',
   initialState,
   reducers: {
-    technicianChosen: (state, { payload }: PayloadAction<string>) => ({ ...state, technicianId: payload }),
     lightChosen: (state, { payload }: PayloadAction<Light>) => ({ ...state, light: payload }),
     kitChosen: (state, { payload }: PayloadAction<Kit>): SessionState =>
       state.technicianId === null
@@ -69,6 +69,11 @@ export const sessionSlice = createSlice({
   },
   extraReducers: (builder) =>
     builder
+      .addCase(loadSession.fulfilled, (state, { payload }): SessionState => ({
+        ...state,
+        technicianId: payload.person?.id ?? null,
+      }))
+      .addCase(signOut.fulfilled, (state): SessionState => ({ ...state, technicianId: null }))
       .addCase(loadWorkshop.fulfilled, (state, { payload }): SessionState => {
         const told = payload.workshop.technicians.flatMap(({ id, kit }) =>
           kit === null || state.unsentKits.includes(id) ? [] : [[id, kit] as const],
@@ -88,7 +93,8 @@ export function ownKit({ technicianId, kits }: SessionState): Kit {
 
 /** Writes the session where the next page load finds it, and puts the light on. */
 export function rememberSession({ technicianId, light, kits, unsentKits }: SessionState): void {
-  if (technicianId !== null) localStorage.setItem(keys.technician, technicianId);
+  if (technicianId === null) localStorage.removeItem(keys.technician);
+  else localStorage.setItem(keys.technician, technicianId);
   localStorage.setItem(keys.kits, JSON.stringify(kits));
   localStorage.setItem(keys.unsentKits, JSON.stringify(unsentKits));
   if (document.documentElement.dataset['light'] === light) return;

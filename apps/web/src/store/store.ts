@@ -1,5 +1,6 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
+import { accessSlice } from './access';
 import { centresSlice } from './centres';
 import { jobsSlice } from './jobs';
 import { outboxSlice, rememberOutbox, rememberedOutbox } from './outbox';
@@ -12,6 +13,7 @@ import { workshopSlice } from './workshop';
 export function createStore() {
   const store = configureStore({
     reducer: {
+      access: accessSlice.reducer,
       session: sessionSlice.reducer,
       workshop: workshopSlice.reducer,
       centres: centresSlice.reducer,

@@ -61,9 +61,5 @@ const statements = [
 
 export const jobsAsLogs: Migration = {
   name: '0001-jobs-as-logs',
-  async up(sequelize) {
-    await sequelize.transaction(async (transaction) => {
-      for (const statement of statements) await sequelize.query(statement, { transaction });
-    });
-  },
+  statements,
 };

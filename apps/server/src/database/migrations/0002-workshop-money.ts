@@ -8,9 +8,5 @@ const statements = [
 
 export const workshopMoney: Migration = {
   name: '0002-workshop-money',
-  async up(sequelize) {
-    await sequelize.transaction(async (transaction) => {
-      for (const statement of statements) await sequelize.query(statement, { transaction });
-    });
-  },
+  statements,
 };

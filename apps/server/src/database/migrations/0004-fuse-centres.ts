@@ -17,9 +17,5 @@ const statements = [
 
 export const fuseCentres: Migration = {
   name: '0004-fuse-centres',
-  async up(sequelize) {
-    await sequelize.transaction(async (transaction) => {
-      for (const statement of statements) await sequelize.query(statement, { transaction });
-    });
-  },
+  statements,
 };

@@ -18,9 +18,5 @@ const statements = [
 
 export const relayEntries: Migration = {
   name: '0005-relay-entries',
-  async up(sequelize) {
-    await sequelize.transaction(async (transaction) => {
-      for (const statement of statements) await sequelize.query(statement, { transaction });
-    });
-  },
+  statements,
 };

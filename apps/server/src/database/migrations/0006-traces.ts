@@ -30,9 +30,5 @@ const statements = [
 
 export const traces: Migration = {
   name: '0006-traces',
-  async up(sequelize) {
-    await sequelize.transaction(async (transaction) => {
-      for (const statement of statements) await sequelize.query(statement, { transaction });
-    });
-  },
+  statements,
 };

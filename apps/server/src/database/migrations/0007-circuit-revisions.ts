@@ -15,9 +15,5 @@ const statements = [
 
 export const circuitRevisions: Migration = {
   name: '0007-circuit-revisions',
-  async up(sequelize) {
-    await sequelize.transaction(async (transaction) => {
-      for (const statement of statements) await sequelize.query(statement, { transaction });
-    });
-  },
+  statements,
 };

@@ -5,6 +5,7 @@ import { fuseCentres } from './0004-fuse-centres';
 import { relayEntries } from './0005-relay-entries';
 import { traces } from './0006-traces';
 import { circuitRevisions } from './0007-circuit-revisions';
+import { signIn } from './0008-sign-in';
 import type { Migration } from './migration';
 
 /** Every step, oldest first. */
@@ -16,4 +17,5 @@ export const migrations: readonly Migration[] = [
   relayEntries,
   traces,
   circuitRevisions,
+  signIn,
 ];

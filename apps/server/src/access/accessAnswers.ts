@@ -1,0 +1,86 @@
+import { routes } from '@grim-lantern/contract';
+import type { Reply, Settings } from '@grim-lantern/contract';
+import { z } from 'zod';
+import type { Database } from '../database/database';
+import type { SignedIn } from '../http/answers';
+import { idIn } from '../http/idIn';
+import { ApiProblem } from '../http/problems';
+import { validated } from '../http/validated';
+import { auditLines, writeDown } from './audit';
+import { addMember, changeMember, changeOwnSecrets, memberRow, members, newLink } from './people';
+import type { Access } from './sessionReply';
+import { deed, sessionReply } from './sessionReply';
+import { end } from './visit';
+
+/** What people of a workshop may ask about themselves. */
+export function ownAnswers(
+  database: Database,
+  access: Access,
+): SignedIn<'signOutEverywhere' | 'changeOwnSecrets'> {
+  return {
+    async signOutEverywhere(request, visit) {
+      await end(database, visit);
+      await writeDown(database, { ...deed(visit, request), what: 'Signed out everywhere' });
+      return sessionReply(database, access, request);
+    },
+    async changeOwnSecrets(request, visit) {
+      await changeOwnSecrets(database, visit, validated(routes.changeOwnSecrets.body, request.body));
+      await writeDown(database, {
+        ...deed(visit, request),
+        what: 'Changed own password, PIN or second factor',
+      });
+      return sessionReply(database, access, request);
+    },
+  };
+}
+
+/** What an owner may ask about the workshop. */
+export function ownerAnswers(
+  database: Database,
+): SignedIn<'members' | 'invite' | 'changeMember' | 'renewLink' | 'saveSettings' | 'audit'> {
+  return {
+    members: async (_request, { workshopId }) => ({ members: await members(database, workshopId) }),
+    async invite(request, visit) {
+      const person = validated(routes.invite.body, request.body);
+      const link = await addMember(database, visit.workshopId, person);
+      await writeDown(database, {
+        ...deed(visit, request),
+        what: `Added as ${person.role}`,
+        about: person.name,
+      });
+      return link;
+    },
+    async changeMember(request, visit) {
+      const id = idIn(request, 'personId', 'technician/none');
+      const change = validated(routes.changeMember.body, request.body);
+      const member = await changeMember(database, visit.workshopId, id, change);
+      const what = member.active ? `Changed a person: ${member.role}` : 'Ended a person’s access';
+      await writeDown(database, { ...deed(visit, request), what, about: member.name });
+      return member;
+    },
+    async renewLink(request, visit) {
+      const person = await memberRow(
+        database,
+        visit.workshopId,
+        idIn(request, 'personId', 'technician/none'),
+      );
+      if (!person.active) throw new ApiProblem('technician/none');
+      await writeDown(database, {
+        ...deed(visit, request),
+        what: 'Made a link to choose a password',
+        about: person.name,
+      });
+      return newLink(database, visit.workshopId, person.id);
+    },
+    async saveSettings(request, visit): Promise<Settings> {
+      const settings = validated(routes.saveSettings.body, request.body);
+      await database.models.Workshop.update(settings, { where: { id: visit.workshopId } });
+      await writeDown(database, { ...deed(visit, request), what: 'Changed the workshop’s settings' });
+      return settings;
+    },
+    async audit(request, { workshopId }): Promise<Reply<'audit'>> {
+      const { before } = validated(z.object(routes.audit.query), request.query);
+      return { lines: await auditLines(database, workshopId, before) };
+    },
+  };
+}

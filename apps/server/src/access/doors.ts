@@ -1,0 +1,87 @@
+import { routes } from '@grim-lantern/contract';
+import type { Reply } from '@grim-lantern/contract';
+import type { Request, Response } from 'express';
+import type { Database } from '../database/database';
+import type { TechnicianRow } from '../database/models';
+import type { ToAnybody } from '../http/answers';
+import { ApiProblem } from '../http/problems';
+import { validated } from '../http/validated';
+import { writeDown } from './audit';
+import { acceptLink, personOfLink, setUp } from './people';
+import { tokenHash } from './secrets';
+import type { Access } from './sessionReply';
+import { addressOf, deed, demoPeople, personOf, sessionReply } from './sessionReply';
+import { byPassword, byPin } from './signIn';
+import { begin, deviceOf, end, visitOf } from './visit';
+
+/** Ways in and out, for anybody. */
+export function openAnswers(
+  database: Database,
+  access: Access,
+): ToAnybody<
+  'session' | 'signIn' | 'signInDemo' | 'signInPin' | 'signOut' | 'setup' | 'lookAtLink' | 'acceptLink'
+> {
+  return {
+    session: (request) => sessionReply(database, access, request),
+    async signIn(request, response) {
+      const body = validated(routes.signIn.body, request.body);
+      return letIn(database, request, response, await byPassword(database, body), 'Signed in', body.shared);
+    },
+    async signInDemo(request, response) {
+      const { person } = validated(routes.signInDemo.body, request.body);
+      const found = (await demoPeople(database, access, request)).find(({ id }) => id === person);
+      if (found === undefined) throw new ApiProblem('sign-in/wrong');
+      return letIn(database, request, response, found, 'Signed in to the demo');
+    },
+    async signInPin(request, response) {
+      const { person, pin } = validated(routes.signInPin.body, request.body);
+      const found = await byPin(database, deviceOf(request), person, pin);
+      return letIn(database, request, response, found, 'Signed in with a PIN');
+    },
+    async signOut(request) {
+      const visit = await visitOf(database, request);
+      if (visit !== null) {
+        await end(database, visit, { only: visit.sessionHash });
+        await writeDown(database, { ...deed(visit, request), what: 'Signed out' });
+      }
+      return sessionReply(database, access, request);
+    },
+    async setup(request, response) {
+      const body = validated(routes.setup.body, request.body);
+      // Hashes of equal length: how long the comparison takes tells nothing.
+      if (access.setupToken === null || !tokenHash(body.token).equals(tokenHash(access.setupToken))) {
+        throw new ApiProblem('setup/closed', 'token');
+      }
+      return letIn(database, request, response, await setUp(database, body), 'Made the workshop');
+    },
+    async lookAtLink(request) {
+      const { token } = validated(routes.lookAtLink.body, request.body);
+      const { workshopId, name, role, login } = await personOfLink(database, token);
+      return { workshop: await nameOf(database, workshopId), name, role, login };
+    },
+    async acceptLink(request, response) {
+      const person = await acceptLink(database, validated(routes.acceptLink.body, request.body));
+      return letIn(database, request, response, person, 'Chose a password and signed in');
+    },
+  };
+}
+
+async function nameOf({ models }: Database, workshopId: string): Promise<string> {
+  return (await models.Workshop.findOne({ where: { id: workshopId }, rejectOnEmpty: true })).name;
+}
+
+/** Signs a person in where they have shown that they are one. */
+async function letIn(
+  database: Database,
+  request: Request,
+  response: Response,
+  who: TechnicianRow,
+  how: string,
+  shared = false,
+): Promise<Reply<'signIn'>> {
+  const { workshopId } = who;
+  await begin(database, request, response, who, shared);
+  await writeDown(database, { workshopId, who: who.name, what: how, address: addressOf(request) });
+  const workshop = { id: workshopId, name: await nameOf(database, workshopId) };
+  return { person: personOf(who), workshop, demo: [], device: [], empty: false };
+}

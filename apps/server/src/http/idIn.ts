@@ -1,0 +1,11 @@
+import { uuid } from '@grim-lantern/contract';
+import type { Request } from 'express';
+import type { ProblemCode } from './problems';
+import { ApiProblem } from './problems';
+
+/** A UUID from the path: what is none cannot name anything that is stored. */
+export function idIn(request: Request, parameter: string, unknown: ProblemCode): string {
+  const result = uuid().safeParse(request.params[parameter]);
+  if (!result.success) throw new ApiProblem(unknown);
+  return result.data;
+}

@@ -1,0 +1,75 @@
+import { newPasswordSchema } from '@grim-lantern/contract';
+import type { Reply } from '@grim-lantern/contract';
+import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { TextField } from '../app/TextField';
+import { request } from '../api/request';
+import { whyNot } from '../store/access';
+import { roleMeanings, roleWords } from './roleWords';
+import { useEntering } from './useEntering';
+
+/** Where an owner's link leads: choose a login and a password, and be signed in. The token is behind “#”, which no server logs. */
+export default function LinkPage() {
+  const token = location.hash.slice(1);
+  const navigate = useNavigate();
+  const { busy, why, enter } = useEntering();
+  const [about, setAbout] = useState<Reply<'lookAtLink'> | string | null>(null);
+  const [login, setLogin] = useState('');
+  const [password, setPassword] = useState('');
+  const [flaw, setFlaw] = useState<string | null>(null);
+  useEffect(() => {
+    void request('lookAtLink', { body: { token } }).then((answer) => {
+      if (answer.status !== 'done') return setAbout(whyNot(answer));
+      setAbout(answer.reply);
+      setLogin(answer.reply.login ?? '');
+    });
+  }, [token]);
+  if (about === null) return <p className="text-dim p-5">Looking whom this link is for …</p>;
+  if (typeof about === 'string') {
+    return (
+      <p role="alert" className="text-clash p-5">
+        {about}
+      </p>
+    );
+  }
+  return (
+    <main className="mx-auto flex w-full max-w-[460px] flex-col gap-4 px-4 py-8">
+      <h1 className="text-3xl font-semibold">Welcome, {about.name}</h1>
+      <p>
+        {about.workshop} · {roleWords[about.role]}: {roleMeanings[about.role]}
+      </p>
+      <form
+        className="flex flex-col gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          const checked = newPasswordSchema.safeParse(password);
+          if (!checked.success) return setFlaw(`Password: ${checked.error.issues[0]!.message}`);
+          setFlaw(null);
+          void enter('acceptLink', { token, login, password }).then((done) => done && void navigate('/'));
+        }}
+      >
+        <TextField
+          label="Login, such as your e-mail address"
+          text={login}
+          onType={setLogin}
+          autoComplete="username"
+        />
+        <TextField
+          label="Password, at least 12 characters"
+          text={password}
+          onType={setPassword}
+          type="password"
+          autoComplete="new-password"
+        />
+        {(flaw ?? why) !== null && (
+          <p role="alert" className="text-clash">
+            {flaw ?? why}
+          </p>
+        )}
+        <button type="submit" className="key key-chosen" disabled={busy}>
+          Save and sign in
+        </button>
+      </form>
+    </main>
+  );
+}

@@ -1,0 +1,95 @@
+import { newPasswordSchema } from '@grim-lantern/contract';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { TextField } from '../app/TextField';
+import { useEntering } from './useEntering';
+
+/** The first page of a fresh installation: its workshop and its owner. */
+export default function SetupPage() {
+  const navigate = useNavigate();
+  const { busy, why, enter } = useEntering();
+  const [typed, setTyped] = useState({
+    workshop: '',
+    currency: 'EUR',
+    rate: '60',
+    askFrom: '50',
+    name: '',
+    login: '',
+    password: '',
+  });
+  const [flaw, setFlaw] = useState<string | null>(null);
+  const field = (key: keyof typeof typed) => ({
+    text: typed[key],
+    onType: (text: string) => setTyped((before) => ({ ...before, [key]: text })),
+  });
+  const submit = () => {
+    const found = flawOf(typed);
+    setFlaw(found);
+    if (found !== null) return;
+    const { workshop, currency, rate, askFrom, name, login, password } = typed;
+    const body = {
+      token: location.hash.slice(1),
+      workshop: {
+        name: workshop,
+        currency: currency.toUpperCase(),
+        hourlyRate: amount(rate),
+        askFrom: amount(askFrom),
+      },
+      owner: { name, login, password },
+    };
+    void enter('setup', body).then((done) => done && void navigate('/vehicles'));
+  };
+  return (
+    <main className="mx-auto flex w-full max-w-[560px] flex-col gap-4 px-4 py-8">
+      <h1 className="text-3xl font-semibold">Your workshop</h1>
+      <p className="text-dim">Everything can be changed later, under Workshop.</p>
+      <form
+        className="flex flex-col gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          submit();
+        }}
+      >
+        <TextField label="Name of the workshop" {...field('workshop')} maxLength={120} />
+        <div className="grid grid-cols-3 gap-3">
+          <TextField label="Currency" {...field('currency')} maxLength={3} />
+          <TextField label="An hour costs" {...field('rate')} figure />
+          <TextField label="Ask customer from" {...field('askFrom')} figure />
+        </div>
+        <TextField label="Your name" {...field('name')} maxLength={120} autoComplete="name" />
+        <TextField label="Login, such as your e-mail address" {...field('login')} autoComplete="username" />
+        <TextField
+          label="Password, at least 12 characters"
+          {...field('password')}
+          type="password"
+          autoComplete="new-password"
+        />
+        {(flaw ?? why) !== null && (
+          <p role="alert" className="text-clash">
+            {flaw ?? why}
+          </p>
+        )}
+        <button type="submit" className="key key-chosen" disabled={busy}>
+          Make the workshop
+        </button>
+      </form>
+    </main>
+  );
+}
+
+const amount = (text: string) => Number(text.replace(',', '.'));
+
+function flawOf(typed: Readonly<Record<string, string>>): string | null {
+  if (typed['workshop']?.trim() === '') return 'Name of the workshop: expected a few words.';
+  if (!/^[A-Za-z]{3}$/.test(typed['currency'] ?? '')) return 'Currency: expected three letters, such as EUR.';
+  for (const [key, label] of [
+    ['rate', 'An hour costs'],
+    ['askFrom', 'Ask customer from'],
+  ] as const) {
+    const value = amount(typed[key] ?? '');
+    if (typed[key]?.trim() === '' || !(value >= 0)) return `${label}: expected a number, such as 60.`;
+  }
+  if (typed['name']?.trim() === '') return 'Your name: expected some text.';
+  const password = newPasswordSchema.safeParse(typed['password']);
+  return password.success ? null : `Password: ${password.error.issues[0]!.message}`;
+}

@@ -1,0 +1,30 @@
+import { useAppSelector } from '../store/store';
+import { TopBar } from '../app/TopBar';
+import { AuditList } from './AuditList';
+import { PeopleSection } from './PeopleSection';
+import { SettingsForm } from './SettingsForm';
+import { useFreshWorkshop } from '../store/useFreshWorkshop';
+
+/** What only an owner sees: settings, people, who did what. */
+export default function WorkshopPage() {
+  useFreshWorkshop();
+  const access = useAppSelector((state) => state.access);
+  const workshop = useAppSelector((state) => state.workshop);
+  const isOwner = access.status === 'told' && access.session.person?.role === 'owner';
+  return (
+    <div className="flex min-h-full flex-col">
+      <TopBar />
+      <main className="mx-auto flex w-full max-w-[860px] flex-col gap-8 px-4 py-5">
+        {!isOwner && <p>This page is the owner’s: ask them for what you need here.</p>}
+        {isOwner && workshop.status === 'failed' && <p className="text-clash">{workshop.why}</p>}
+        {isOwner && workshop.status === 'ready' && (
+          <>
+            <SettingsForm workshop={workshop.workshop} />
+            <PeopleSection />
+            <AuditList />
+          </>
+        )}
+      </main>
+    </div>
+  );
+}

@@ -1,0 +1,55 @@
+import type { Session } from '@grim-lantern/contract';
+import { createAsyncThunk, createSlice } from '@reduxjs/toolkit';
+import type { Answer } from '../api/request';
+import { request } from '../api/request';
+
+/** Who is signed in here, as the server last told. */
+export type AccessState =
+  | { readonly status: 'asking' }
+  /** Not known: what is in the browser can be worked with, and is sent later. */
+  | { readonly status: 'out-of-reach'; readonly why: string }
+  | { readonly status: 'told'; readonly session: Session };
+
+/** Asks who is signed in. */
+export const loadSession = createAsyncThunk('access/load', async (_none: void, { rejectWithValue }) => {
+  const answer = await request('session');
+  return answer.status === 'done' ? answer.reply : rejectWithValue(whyNot(answer));
+});
+
+/** Signs out here. What has not been sent yet stays in the browser. Rejects with a sentence. */
+export const signOut = createAsyncThunk('access/signOut', async (_none: void, { rejectWithValue }) => {
+  const answer = await request('signOut');
+  return answer.status === 'done' ? answer.reply : rejectWithValue(whyNot(answer));
+});
+
+/** The sentence of a request that did not succeed. */
+export function whyNot(answer: Exclude<Answer<unknown>, { status: 'done' }>): string {
+  return answer.status === 'refused' ? answer.problem.message : answer.why;
+}
+
+const initialState = { status: 'asking' } as AccessState;
+
+export const accessSlice = createSlice({
+  name: 'access',
+  initialState,
+  reducers: {
+    /** A request was answered with “nobody is signed in”. */
+    signedOut: (state): AccessState =>
+      state.status === 'told'
+        ? { status: 'told', session: { ...state.session, person: null, workshop: null } }
+        : (state as AccessState),
+  },
+  extraReducers: (builder) =>
+    builder
+      .addCase(loadSession.fulfilled, (_state, { payload }): AccessState => ({
+        status: 'told',
+        session: payload,
+      }))
+      .addCase(loadSession.rejected, (state, { payload }): AccessState =>
+        state.status === 'told' ? (state as AccessState) : { status: 'out-of-reach', why: String(payload) },
+      )
+      .addCase(signOut.fulfilled, (_state, { payload }): AccessState => ({
+        status: 'told',
+        session: payload,
+      })),
+});
