@@ -12,8 +12,20 @@ export interface Served {
   stop(): Promise<void>;
 }
 
+export interface ServeOptions {
+  readonly host?: string;
+  /** Whether an empty database gets the demo; usual. */
+  readonly demo?: boolean;
+  /** Further variables of its environment. */
+  readonly environment?: Readonly<Record<string, string>>;
+}
+
 /** Starts the built server and waits until it is ready. @throws {Error} with what it wrote, when it ends instead */
-export function serve(databaseUrl: string, port: number, host = '127.0.0.1'): Promise<Served> {
+export function serve(
+  databaseUrl: string,
+  port: number,
+  { host = '127.0.0.1', demo = true, environment = {} }: ServeOptions = {},
+): Promise<Served> {
   const child = spawn(process.execPath, ['--enable-source-maps', built.server], {
     env: {
       ...process.env,
@@ -21,19 +33,23 @@ export function serve(databaseUrl: string, port: number, host = '127.0.0.1'): Pr
       PORT: String(port),
       HOST: host,
       WEB_ROOT: built.web,
-      DEMO_ROOT: inProject('demo'),
+      // It ends when this end of the pipe is gone: however this process dies, it leaves no server behind.
+      ENDS_WITH_INPUT: '1',
+      ...(demo ? { DEMO_ROOT: inProject('demo') } : {}),
+      ...environment,
     },
-    stdio: ['ignore', 'pipe', 'pipe'],
+    stdio: ['pipe', 'pipe', 'pipe'],
     // A group of its own: Ctrl-C reaches it through us, in order.
     detached: true,
   });
+  const scheme = (environment['TLS_CERT'] ?? process.env['TLS_CERT']) ? 'https' : 'http';
   let output = '';
   return new Promise((resolve, reject) => {
     const listen = (chunk: Buffer) => {
       output = (output + chunk.toString()).slice(-8000);
       const said = /^ready: (.*)$/m.exec(output)?.[1];
       if (said !== undefined)
-        resolve({ address: `http://${host}:${port}`, said, process: child, stop: () => stop(child) });
+        resolve({ address: `${scheme}://${host}:${port}`, said, process: child, stop: () => stop(child) });
     };
     child.stdout.on('data', listen);
     child.stderr.on('data', (chunk: Buffer) => {

@@ -16,6 +16,8 @@ import { ApiProblem } from './http/problems';
 export interface AppParts {
   readonly database: Database;
   readonly access: Access;
+  /** Where the nightly backups of the installation lie. */
+  readonly backupFolder?: string;
   /** Names that it is reached by, besides this machine's own and addresses in digits. */
   readonly hosts?: readonly string[];
   /** How many proxies stand before it and say, in X-Forwarded-…, who asked and how. */
@@ -42,7 +44,15 @@ function fewFailures() {
 }
 
 /** The whole server but its port. It keeps no state of its own: any number of them may share a database. */
-export function createApp({ database, access, hosts = [], proxies = 0, logger, webRoot }: AppParts): Express {
+export function createApp({
+  database,
+  access,
+  hosts = [],
+  proxies = 0,
+  logger,
+  webRoot,
+  backupFolder,
+}: AppParts): Express {
   const app = express();
   app.set('trust proxy', proxies);
   app.disable('x-powered-by');
@@ -69,7 +79,7 @@ export function createApp({ database, access, hosts = [], proxies = 0, logger, w
   app.get('/api/openapi.json', (_request, response) => {
     response.json(openApi());
   });
-  app.use(apiRoutes(database, access));
+  app.use(apiRoutes(database, access, backupFolder));
   app.use('/api', () => {
     throw new ApiProblem('request/no-such-address');
   });

@@ -27,6 +27,10 @@ const configSchema = z.object({
     .string()
     .regex(/^[A-Za-z0-9_-]{43}$/)
     .optional(),
+  /** “1”: it ends when its standard input does, with whoever started it. */
+  ENDS_WITH_INPUT: z.string().optional(),
+  /** Where the start command puts the nightly backups. */
+  BACKUP_FOLDER: z.string().optional(),
   LOG_LEVEL: z.string().default('warn'),
 });
 

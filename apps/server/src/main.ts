@@ -23,6 +23,7 @@ async function main(): Promise<void> {
       demoWorkshopId: demo === undefined || !isLoopback(config.HOST) ? null : await findDemo(database, demo),
       setupToken: config.SETUP_TOKEN ?? null,
     },
+    ...(config.BACKUP_FOLDER === undefined ? {} : { backupFolder: config.BACKUP_FOLDER }),
     hosts: [config.HOST, ...config.ALLOWED_HOSTS],
     proxies: config.PROXIES,
     logger,
@@ -52,6 +53,7 @@ async function main(): Promise<void> {
   };
   process.once('SIGTERM', stop);
   process.once('SIGINT', stop);
+  if (config.ENDS_WITH_INPUT === '1') process.stdin.on('end', stop).resume();
 }
 
 function listener({ TLS_CERT, TLS_KEY }: Config, app: ReturnType<typeof createApp>) {

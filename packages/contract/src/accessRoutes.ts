@@ -158,6 +158,14 @@ export const accessRoutes = {
     reply: settingsSchema,
     refusals: badBody,
   },
+  backups: {
+    method: 'get',
+    path: '/api/backups',
+    summary: 'How old the newest nightly backup of the installation is',
+    who: ownerOnly,
+    reply: z.object({ newest: z.iso.datetime().nullable(), count: z.number().int() }),
+    refusals: {},
+  },
   audit: {
     method: 'get',
     path: '/api/audit',

@@ -1,5 +1,7 @@
 import { routes } from '@grim-lantern/contract';
 import type { Reply, Settings } from '@grim-lantern/contract';
+import { readdir, stat } from 'node:fs/promises';
+import { join } from 'node:path';
 import { z } from 'zod';
 import type { Database } from '../database/database';
 import type { SignedIn } from '../http/answers';
@@ -37,7 +39,8 @@ export function ownAnswers(
 /** What an owner may ask about the workshop. */
 export function ownerAnswers(
   database: Database,
-): SignedIn<'members' | 'invite' | 'changeMember' | 'renewLink' | 'saveSettings' | 'audit'> {
+  backupFolder: string | undefined,
+): SignedIn<'members' | 'invite' | 'changeMember' | 'renewLink' | 'saveSettings' | 'backups' | 'audit'> {
   return {
     members: async (_request, { workshopId }) => ({ members: await members(database, workshopId) }),
     async invite(request, visit) {
@@ -78,9 +81,19 @@ export function ownerAnswers(
       await writeDown(database, { ...deed(visit, request), what: 'Changed the workshop’s settings' });
       return settings;
     },
+    backups: () => backupsIn(backupFolder),
     async audit(request, { workshopId }): Promise<Reply<'audit'>> {
       const { before } = validated(z.object(routes.audit.query), request.query);
       return { lines: await auditLines(database, workshopId, before) };
     },
   };
+}
+
+/** What lies in the folder of the nightly backups. */
+async function backupsIn(folder: string | undefined): Promise<Reply<'backups'>> {
+  const names = folder === undefined ? [] : await readdir(folder).catch(() => []);
+  const files = names.filter((name) => /^nightly-.*\.tar$/.test(name));
+  const times = await Promise.all(files.map(async (name) => (await stat(join(folder ?? '', name))).mtime));
+  const newest = times.sort((one, other) => other.getTime() - one.getTime())[0];
+  return { newest: newest?.toISOString() ?? null, count: files.length };
 }

@@ -21,6 +21,7 @@ export function openAnswers(
 ): ToAnybody<
   'session' | 'signIn' | 'signInDemo' | 'signInPin' | 'signOut' | 'setup' | 'lookAtLink' | 'acceptLink'
 > {
+  let setupToken = access.setupToken;
   return {
     session: (request) => sessionReply(database, access, request),
     async signIn(request, response) {
@@ -49,10 +50,13 @@ export function openAnswers(
     async setup(request, response) {
       const body = validated(routes.setup.body, request.body);
       // Hashes of equal length: how long the comparison takes tells nothing.
-      if (access.setupToken === null || !tokenHash(body.token).equals(tokenHash(access.setupToken))) {
+      if (setupToken === null || !tokenHash(body.token).equals(tokenHash(setupToken))) {
         throw new ApiProblem('setup/closed', 'token');
       }
-      return letIn(database, request, response, await setUp(database, body), 'Made the workshop');
+      const owner = await setUp(database, body);
+      // It makes one workshop; whoever finds it later makes none.
+      setupToken = null;
+      return letIn(database, request, response, owner, 'Made the workshop');
     },
     async lookAtLink(request) {
       const { token } = validated(routes.lookAtLink.body, request.body);

@@ -32,7 +32,7 @@ import { ApiProblem } from './problems';
 import { validated } from './validated';
 
 /** The routes of the contract, each with what answers it, once whoever asks may. */
-export function apiRoutes(database: Database, access: Access): Router {
+export function apiRoutes(database: Database, access: Access, backupFolder?: string): Router {
   const open: ToAnybody<OpenName> = {
     async health() {
       await database.sequelize.query('SELECT 1');
@@ -42,7 +42,7 @@ export function apiRoutes(database: Database, access: Access): Router {
   };
   const signedIn: SignedIn<Exclude<RouteName, OpenName | 'traceFile'>> = {
     ...ownAnswers(database, access),
-    ...ownerAnswers(database),
+    ...ownerAnswers(database, backupFolder),
     ...workshopAnswers(database),
     ...vehicleAnswers(database),
     ...jobAnswers(database),

@@ -1,6 +1,7 @@
 import { useAppSelector } from '../store/store';
 import { TopBar } from '../app/TopBar';
 import { AuditList } from './AuditList';
+import { BackupAge } from './BackupAge';
 import { PeopleSection } from './PeopleSection';
 import { SettingsForm } from './SettingsForm';
 import { useFreshWorkshop } from '../store/useFreshWorkshop';
@@ -21,6 +22,7 @@ export default function WorkshopPage() {
           <>
             <SettingsForm workshop={workshop.workshop} />
             <PeopleSection />
+            <BackupAge />
             <AuditList />
           </>
         )}
