@@ -132,3 +132,32 @@ test('a job that is not there says so, and leads back', async ({ page, house }) 
   await page.getByRole('link', { name: 'Back to the jobs' }).click();
   await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
 });
+
+test('an entry that is refused stays through a reload, is mended by hand and then stored; the others went at once', async ({
+  page,
+  house,
+}) => {
+  await openJob(page, house.address);
+  // A tablet whose clock runs three days ahead.
+  await page.clock.install({ time: new Date(Date.now() + 3 * 86_400_000) });
+  await page.reload();
+  const asked = await shownAction(page);
+  await enter(page, asked.test, { kind: 'outcome', outcome: 'none' });
+  await page.clock.runFor(3000);
+  await expect(page.getByRole('alert')).toContainText('set the clock of this device');
+  await page.clock.setSystemTime(new Date());
+  await page.reload();
+  await expect(page.getByRole('alert')).toContainText('set the clock of this device');
+  await page.getByRole('link', { name: 'Look' }).click();
+  const entry = page.getByRole('region', { name: 'Refused' }).getByRole('listitem');
+  await expect(entry).toHaveCount(1);
+  await entry.getByRole('button', { name: 'Send again' }).click();
+  await page.clock.runFor(3000);
+  await expect(page.getByText('Everything that was entered on this device is stored.')).toBeVisible();
+  const reply = (await (await page.request.get(`${house.address}${jobEvents}`)).json()) as {
+    events: { type: string; at: string }[];
+  };
+  const last = reply.events.at(-1)!;
+  expect(last.type).toBe('reading-taken');
+  expect(Date.parse(last.at)).toBeLessThan(Date.now() + 60_000);
+});

@@ -4,10 +4,11 @@ import { App } from './app/App';
 import { whenSignedOut } from './api/request';
 import { accessSlice, loadSession } from './store/access';
 import { startPost } from './store/post';
+import { openKeptOutbox } from './store/keptOutbox';
 import { createStore } from './store/store';
 import './styles.css';
 
-const store = createStore();
+const store = createStore(await openKeptOutbox());
 whenSignedOut(() => store.dispatch(accessSlice.actions.signedOut()));
 void store.dispatch(loadSession());
 // Only the job on the screen is watched for what others do.

@@ -4,6 +4,7 @@ import { loadJob } from '../src/store/jobs';
 import { outboxSlice } from '../src/store/outbox';
 import { startPost } from '../src/store/post';
 import { createStore } from '../src/store/store';
+import { keepsNothing } from './keptOutboxes';
 import { library, libraryJob } from './demo';
 
 /** A server of one job, which stores each event once, and can be made to fail. */
@@ -12,6 +13,8 @@ class FakeServer {
   requests = 0;
   mood: 'well' | 'gone' | 'answer lost' = 'well';
   refuses: (event: JobEvent) => boolean = () => false;
+  /** What it fails on, with status 500. */
+  breaksOn: (event: JobEvent) => boolean = () => false;
 
   readonly fetch = (address: string, init?: { method?: string; body?: string }): Promise<Response> => {
     this.requests++;
@@ -22,6 +25,9 @@ class FakeServer {
 
   private append(body: string): Response {
     const { events } = JSON.parse(body) as { events: JobEvent[] };
+    if (events.some(this.breaksOn)) {
+      return Response.json({ code: 'server/broken', message: 'The server failed.' }, { status: 500 });
+    }
     if (events.some(this.refuses)) {
       return Response.json({ code: 'request/field', message: 'It does not fit.' }, { status: 422 });
     }
@@ -39,6 +45,9 @@ class FakeServer {
   }
 }
 
+/** Another job, of which this server knows nothing but what is sent. */
+const otherJob = newId();
+
 const author = libraryJob.events[0]!.author;
 const refusing = (point: string): JobEvent => ({
   id: newId(),
@@ -52,7 +61,7 @@ const jobId = libraryJob.id;
 function open(server: FakeServer) {
   localStorage.clear();
   globalThis.fetch = server.fetch as typeof fetch;
-  const store = createStore();
+  const store = createStore(keepsNothing);
   const vehicle = { id: newId(), name: 'Van', service: 'library' };
   const summary = {
     id: jobId,
@@ -132,7 +141,7 @@ test('one entry that does not fit is taken out alone; those around it are stored
   expect(server.log.map(({ id }) => id)).toEqual([first!.id, last!.id]);
   expect(page.store.getState().outbox).toMatchObject({
     waiting: [],
-    refused: { outgoing: { event: { id: bad!.id } }, why: 'It does not fit.' },
+    refused: [{ event: { id: bad!.id }, why: 'It does not fit.', code: 'request/field' }],
   });
 });
 
@@ -141,4 +150,25 @@ test('what another technician did arrives, once', async () => {
   server.log.push({ ...refusing('hinge'), sequence: 1 });
   await jest.advanceTimersByTimeAsync(6000);
   expect(page.log()).toHaveLength(1);
+});
+
+test('an entry that the server fails on holds up no other: neither of another job nor, after a while, of its own', async () => {
+  const [before, bad, after] = ['hinge', 'moon', 'sill'].map(refusing);
+  const elsewhere = refusing('floor-duct');
+  server.breaksOn = ({ id }) => id === bad!.id;
+  server.mood = 'gone';
+  [before!, bad!, after!].forEach(page.make);
+  page.store.dispatch(outboxSlice.actions.eventMade({ jobId: otherJob, event: elsewhere }));
+  await jest.advanceTimersByTimeAsync(100);
+  server.mood = 'well';
+  await jest.advanceTimersByTimeAsync(3000);
+  expect(server.log.map(({ id }) => id)).toEqual([elsewhere.id]);
+  await jest.advanceTimersByTimeAsync(60_000);
+  expect(server.log.map(({ id }) => id)).toEqual([elsewhere.id, before!.id, after!.id]);
+  expect(page.store.getState().outbox).toMatchObject({ trouble: 'The server failed.', refused: [] });
+  expect(page.store.getState().outbox.waiting.map(({ event }) => event.id)).toEqual([bad!.id]);
+  // It is mended: what waited goes out.
+  server.breaksOn = () => false;
+  await jest.advanceTimersByTimeAsync(9000);
+  expect(page.store.getState().outbox).toMatchObject({ trouble: null, waiting: [] });
 });

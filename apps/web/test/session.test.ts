@@ -4,6 +4,7 @@ import { newId } from '../src/job/useJob';
 import { loadSession } from '../src/store/access';
 import { ownKit, sendKits, sessionSlice } from '../src/store/session';
 import { createStore } from '../src/store/store';
+import { keepsNothing } from './keptOutboxes';
 import { loadWorkshop } from '../src/store/workshop';
 
 const technician = newId();
@@ -25,7 +26,7 @@ const signedIn: Session = {
 };
 
 function open() {
-  const store = createStore();
+  const store = createStore(keepsNothing);
   store.dispatch(loadSession.fulfilled(signedIn, 'x'));
   return store;
 }

@@ -125,6 +125,7 @@ function jobAnswers(
     openJob(request, visit) {
       const job = validated(routes.openJob.body, request.body);
       refuseStrangers(visit, [job.author], 'author');
+      refuseFuture([job.at], 'at');
       return log(visit).open(job);
     },
     async importJob(request, visit) {
@@ -143,9 +144,23 @@ function jobAnswers(
       const authors = events.map(({ author }) => author);
       refuseStrangers(visit, authors, 'events.*.author');
       refuseBeyondRole(visit, events);
+      refuseFuture(
+        events.map(({ at }) => at),
+        'events.*.at',
+      );
       return { events: [...(await log(visit).append(idIn(request, 'jobId', 'job/unknown'), events))] };
     },
   };
+}
+
+/**
+ * The past is taken as it is told: what is sent late was entered offline. The future is a wrong clock's.
+ * @throws {ApiProblem} naming the first time that is more than a day ahead of this server's clock
+ */
+function refuseFuture(times: readonly string[], field: string): void {
+  const latest = Date.now() + 86_400_000;
+  const ahead = times.findIndex((at) => Date.parse(at) > latest);
+  if (ahead >= 0) throw new ApiProblem('event/time', field.replace('*', String(ahead)));
 }
 
 /** What an apprentice leaves to a technician: to name the cause, repair, deal with the customer, close. */

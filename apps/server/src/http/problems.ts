@@ -83,6 +83,11 @@ const problems = {
     message: 'A revision belongs to the vehicle of the one that it follows.',
   },
   'job/id-taken': { status: 409, message: 'This id belongs to another job already.' },
+  'event/time': {
+    status: 422,
+    message:
+      'Its time is more than a day ahead of the server’s: set the clock of this device, then send it again.',
+  },
   'event/id-taken': {
     status: 409,
     message: 'An event with this id is stored already, and it says something else.',

@@ -6,8 +6,11 @@ export type Answer<T> =
   | { readonly status: 'done'; readonly reply: T }
   /** The server said no: what was sent does not fit, or does not exist. Sending it again changes nothing. */
   | { readonly status: 'refused'; readonly problem: Problem }
-  /** No answer, or none that could be worked on now. Sending it again may help. */
-  | { readonly status: 'out-of-reach'; readonly why: string };
+  /**
+   * No answer, or none that could be worked on now. Sending it again may help. `failing`: the server was reached and failed on
+   * just this.
+   */
+  | { readonly status: 'out-of-reach'; readonly why: string; readonly failing?: boolean };
 
 export interface RequestParts {
   readonly params?: Readonly<Record<string, string>>;
@@ -63,10 +66,11 @@ export async function answerOf<R extends RouteName>(
       onSignedOut();
       return { status: 'out-of-reach', why: problem.data.message };
     }
-    if (!problem.success || response.status >= 500) {
+    if (!problem.success || response.status >= 500 || response.status === 429) {
       return {
         status: 'out-of-reach',
         why: problem.success ? problem.data.message : `The server answered ${response.status}.`,
+        failing: response.status === 500,
       };
     }
     return { status: 'refused', problem: problem.data };

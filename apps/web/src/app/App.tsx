@@ -13,6 +13,7 @@ import { TopBar } from './TopBar';
 const CircuitPage = lazy(() => import('../circuits/CircuitPage'));
 const AccountPage = lazy(() => import('../access/AccountPage'));
 const WorkshopPage = lazy(() => import('../access/WorkshopPage'));
+const EntriesPage = lazy(() => import('../outbox/EntriesPage'));
 const LinkPage = lazy(() => import('../access/LinkPage'));
 const SetupPage = lazy(() => import('../access/SetupPage'));
 
@@ -52,6 +53,7 @@ function Views() {
       <Route path="jobs/:jobId" element={<JobPage />} />
       <Route path="jobs/:jobId/report" element={<ReportPage />} />
       <Route path="jobs/:jobId/:view" element={<JobPage />} />
+      <Route path="entries" element={loaded(<EntriesPage />)} />
       <Route path="account" element={loaded(<AccountPage />)} />
       <Route path="workshop" element={loaded(<WorkshopPage />)} />
       <Route path="*" element={<NotHere />} />

@@ -1,11 +1,11 @@
-import { outboxSlice } from '../store/outbox';
-import { useAppDispatch, useAppSelector } from '../store/store';
+import { Link } from 'react-router';
+import { useAppSelector } from '../store/store';
 
-/** What did not reach the server, and what the server would not take. Nothing typed is ever lost. */
+/** What did not reach the server, what it would not take, and whether the browser keeps it. Nothing typed is ever lost. */
 export function Notices() {
-  const dispatch = useAppDispatch();
-  const { waiting, trouble, refused } = useAppSelector((state) => state.outbox);
+  const { waiting, trouble, refused, unkept } = useAppSelector((state) => state.outbox);
   const entries = waiting.length === 1 ? '1 entry is' : `${waiting.length} entries are`;
+  const inDanger = unkept !== null && waiting.length + refused.length > 0;
   return (
     <div aria-live="polite">
       {trouble !== null && waiting.length > 0 && (
@@ -13,21 +13,16 @@ export function Notices() {
           {trouble} {entries} kept here and will be sent when it is back.
         </p>
       )}
-      {refused !== null && (
+      {(refused.length > 0 || inDanger) && (
         <div role="alert" className="border-clash flex items-center justify-between gap-4 border-b px-5 py-2">
           <p className="text-clash">
-            Not stored: {refused.why}
-            {refused.outgoing.event.type === 'reading-taken' && (
-              <> You entered “{refused.outgoing.event.typed}”.</>
-            )}
+            {refused.length === 1 && <>Not stored: {refused[0]!.why}</>}
+            {refused.length > 1 && <>{refused.length} entries were not stored.</>}
+            {inDanger && <> {unkept} Download the entries before you close this page.</>}
           </p>
-          <button
-            type="button"
-            className="key border-line"
-            onClick={() => dispatch(outboxSlice.actions.refusalSeen())}
-          >
-            Seen
-          </button>
+          <Link to="/entries" className="key border-line inline-flex shrink-0 items-center">
+            Look
+          </Link>
         </div>
       )}
     </div>

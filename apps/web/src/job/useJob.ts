@@ -1,7 +1,7 @@
 import type { JobEvent, JobFact } from '@grim-lantern/core';
 import { useCallback, useEffect, useMemo } from 'react';
 import type { JobFacts } from '../store/jobs';
-import { loadJob } from '../store/jobs';
+import { loadJob, takeBack } from '../store/jobs';
 import { outboxSlice } from '../store/outbox';
 import type { RootState } from '../store/store';
 import { useAppDispatch, useAppSelector } from '../store/store';
@@ -12,7 +12,7 @@ const loading: JobFacts = { status: 'loading' };
 export function useJobFacts(jobId: string): JobFacts {
   const dispatch = useAppDispatch();
   useEffect(() => {
-    void dispatch(loadJob(jobId));
+    void dispatch(loadJob(jobId)).then(() => dispatch(takeBack(jobId)));
   }, [dispatch, jobId]);
   return useAppSelector((state) => state.jobs[jobId] ?? loading);
 }

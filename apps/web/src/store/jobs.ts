@@ -3,6 +3,9 @@ import type { PayloadAction } from '@reduxjs/toolkit';
 import type { Circuit, LoggedEvent } from '@grim-lantern/core';
 import type { JobSummary } from '@grim-lantern/contract';
 import { request } from '../api/request';
+import type { KeptOutbox } from './keptOutbox';
+import type { OutboxState } from './outbox';
+import { outboxSlice } from './outbox';
 
 /** One job's facts as the server has them. What was entered here and is still on its way is in the outbox. */
 export type JobFacts =
@@ -39,6 +42,23 @@ export const loadJob = createAsyncThunk('jobs/load', async (jobId: string, { rej
   }
   return { summary: job.reply, circuit, log: events.reply.events };
 });
+
+/**
+ * Puts back on the way what the server had stored from here within the last two days and no longer has: it was restored from a
+ * backup.
+ */
+export const takeBack = createAsyncThunk(
+  'jobs/takeBack',
+  async (jobId: string, { getState, dispatch, extra }) => {
+    const { jobs, outbox } = getState() as { jobs: JobsState; outbox: OutboxState };
+    const job = jobs[jobId];
+    if (job?.status !== 'ready') return;
+    const known = new Set([...job.log, ...outbox.waiting.map(({ event }) => event)].map(({ id }) => id));
+    for (const event of await (extra as KeptOutbox).storedOf(jobId)) {
+      if (!known.has(event.id)) dispatch(outboxSlice.actions.eventMade({ jobId, event }));
+    }
+  },
+);
 
 const initialState: JobsState = {};
 

@@ -1,6 +1,5 @@
 import { createSlice } from '@reduxjs/toolkit';
 import type { PayloadAction } from '@reduxjs/toolkit';
-import { jobEventSchema } from '@grim-lantern/contract';
 import type { JobEvent } from '@grim-lantern/core';
 
 /** An event on its way to the server. */
@@ -9,21 +8,32 @@ export interface Outgoing {
   readonly event: JobEvent;
 }
 
+/** One that the server would not store. It stays until it is sent again or thrown away by hand. */
+export interface Refused extends Outgoing {
+  readonly why: string;
+  /** The refusal's code, such as `event/time`. */
+  readonly code: string;
+}
+
 /** What was entered here and is not known to be stored. Kept in the browser, so that a reload loses nothing. */
 export interface OutboxState {
   /** In the order made. */
   readonly waiting: readonly Outgoing[];
+  readonly refused: readonly Refused[];
   /** Why nothing goes out at the moment; null while all is well. */
   readonly trouble: string | null;
-  /** The last entry that the server would not take, to be mended. */
-  readonly refused: { readonly outgoing: Outgoing; readonly why: string } | null;
+  /** Why the browser keeps nothing of this over a reload; null while it does. */
+  readonly unkept: string | null;
 }
 
-const initialState: OutboxState = { waiting: [], trouble: null, refused: null };
+export const emptyOutbox: OutboxState = { waiting: [], refused: [], trouble: null, unkept: null };
+
+const without = <T extends Outgoing>(list: readonly T[], ids: readonly string[]) =>
+  list.filter(({ event }) => !ids.includes(event.id));
 
 export const outboxSlice = createSlice({
   name: 'outbox',
-  initialState,
+  initialState: emptyOutbox,
   reducers: {
     eventMade: (state, { payload }: PayloadAction<Outgoing>): OutboxState => ({
       ...(state as OutboxState),
@@ -32,55 +42,39 @@ export const outboxSlice = createSlice({
     eventsStored: (state, { payload }: PayloadAction<readonly string[]>): OutboxState => ({
       ...(state as OutboxState),
       trouble: null,
-      waiting: (state as OutboxState).waiting.filter(({ event }) => !payload.includes(event.id)),
+      waiting: without((state as OutboxState).waiting, payload),
     }),
     sendingFailed: (state, { payload }: PayloadAction<string>): OutboxState => ({
       ...(state as OutboxState),
       trouble: payload,
     }),
-    eventRefused(state, { payload }: PayloadAction<{ outgoing: Outgoing; why: string }>): OutboxState {
-      const { waiting } = state as OutboxState;
+    eventRefused: (state, { payload }: PayloadAction<Refused>): OutboxState => ({
+      ...(state as OutboxState),
+      trouble: null,
+      waiting: without((state as OutboxState).waiting, [payload.event.id]),
+      refused: [...without((state as OutboxState).refused, [payload.event.id]), payload],
+    }),
+    /** A refused entry goes out again, mended or as it was. */
+    sentAgain: (
+      state,
+      { payload: { id, event } }: PayloadAction<{ readonly id: string; readonly event: JobEvent }>,
+    ): OutboxState => {
+      const { waiting, refused } = state as OutboxState;
+      const jobId = refused.find((each) => each.event.id === id)?.jobId;
+      if (jobId === undefined) return state;
       return {
-        waiting: waiting.filter(({ event }) => event.id !== payload.outgoing.event.id),
-        trouble: null,
-        refused: payload,
+        ...(state as OutboxState),
+        waiting: [...waiting, { jobId, event }],
+        refused: without(refused, [id]),
       };
     },
-    refusalSeen: (state): OutboxState => ({ ...(state as OutboxState), refused: null }),
+    thrownAway: (state, { payload }: PayloadAction<string>): OutboxState => ({
+      ...(state as OutboxState),
+      refused: without((state as OutboxState).refused, [payload]),
+    }),
+    keepingFailed: (state, { payload }: PayloadAction<string>): OutboxState => ({
+      ...(state as OutboxState),
+      unkept: payload,
+    }),
   },
 });
-
-/** One entry per event: two windows of one browser each keep their own, and neither overwrites the other's. */
-const prefix = 'grim-lantern/outbox/';
-
-/** What earlier page loads, and windows closed since, left behind. Sending an entry twice stores it once. */
-export function rememberedOutbox(): OutboxState {
-  const keys = Object.keys(localStorage).filter((key) => key.startsWith(prefix));
-  const waiting = keys.flatMap((key) => readOutgoing(localStorage.getItem(key)));
-  return {
-    ...initialState,
-    waiting: waiting.sort((one, other) => (one.event.at < other.event.at ? -1 : 1)),
-  };
-}
-
-/** Brings what the browser keeps in line with a change of what waits. */
-export function rememberOutbox(before: OutboxState, { waiting }: OutboxState): void {
-  for (const outgoing of waiting) {
-    if (!before.waiting.includes(outgoing)) {
-      localStorage.setItem(prefix + outgoing.event.id, JSON.stringify(outgoing));
-    }
-  }
-  for (const outgoing of before.waiting) {
-    if (!waiting.includes(outgoing)) localStorage.removeItem(prefix + outgoing.event.id);
-  }
-}
-
-function readOutgoing(stored: string | null): readonly Outgoing[] {
-  try {
-    const { jobId, event } = JSON.parse(stored ?? '{}') as { jobId?: unknown; event?: unknown };
-    const parsed = jobEventSchema.safeParse(event);
-    return typeof jobId === 'string' && parsed.success ? [{ jobId, event: parsed.data }] : [];
-  } catch {
-    return [];
-  }
-}

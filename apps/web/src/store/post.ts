@@ -8,12 +8,18 @@ import type { Store } from './store';
 const pollMilliseconds = 2500;
 const firstRetryMilliseconds = 1000;
 const longestRetryMilliseconds = 8000;
+/** So often the server may fail on a job's entries before they are sent one by one, to find the one that it fails on. */
+const patience = 3;
+
+/** How sending went: all is well; nothing gets through at all; the server fails on just these. */
+type Sent = 'done' | 'out-of-reach' | 'failing';
 
 /**
  * Carries events to the server and brings what others did. Runs for as long as the page is open.
  *
  * Entries of one job go out in the order made, together; the server stores each once however often it is sent, so
- * a lost answer is repaired by sending again. One that the server refuses is taken out, alone, and shown.
+ * a lost answer is repaired by sending again. One that the server refuses is put aside, alone. What it fails on holds up no other
+ * job.
  * @returns a function that ends it
  */
 export function startPost(store: Store, openJob: () => string | null): () => void {
@@ -21,16 +27,20 @@ export function startPost(store: Store, openJob: () => string | null): () => voi
   let timer: ReturnType<typeof setTimeout>;
   let retry = firstRetryMilliseconds;
   let busy = false;
+  /** How often in a row the server has failed on each job's entries. */
+  const failures = new Map<string, number>();
   const round = async () => {
     if (busy) return;
     busy = true;
     clearTimeout(timer);
-    const sent = await sendWaiting(store);
-    const more = sent && store.getState().outbox.waiting.length > 0;
-    if (sent && !more && document.visibilityState === 'visible') await poll(store, openJob());
-    retry = sent ? firstRetryMilliseconds : Math.min(longestRetryMilliseconds, retry * 2);
+    const had = store.getState().outbox.waiting;
+    const sent = await sendWaiting(store, failures);
+    const { waiting } = store.getState().outbox;
+    const more = sent === 'done' && waiting.some((each) => !had.includes(each));
+    if (sent === 'done' && !more && document.visibilityState === 'visible') await poll(store, openJob());
+    retry = sent === 'done' ? firstRetryMilliseconds : Math.min(longestRetryMilliseconds, retry * 2);
     busy = false;
-    if (!ended) timer = setTimeout(() => void round(), more ? 0 : sent ? pollMilliseconds : retry);
+    if (!ended) timer = setTimeout(() => void round(), more ? 0 : sent === 'done' ? pollMilliseconds : retry);
   };
   let seen = store.getState().outbox.waiting;
   const unsubscribe = store.subscribe(() => {
@@ -47,22 +57,38 @@ export function startPost(store: Store, openJob: () => string | null): () => voi
   };
 }
 
-/** Sends what waits for the job of the oldest entry. @returns false when nothing gets through at the moment */
-async function sendWaiting(store: Store): Promise<boolean> {
-  const { waiting } = store.getState().outbox;
-  const outgoing = waiting.filter(({ jobId }) => jobId === waiting[0]?.jobId);
-  if (outgoing.length === 0) return true;
-  const status = await deliver(store, outgoing);
-  if (status !== 'refused') return status === 'done';
-  // All or none was stored: send one by one, to keep the good ones and to find the one that does not fit.
-  for (const each of outgoing) {
-    if ((await deliver(store, [each])) === 'out-of-reach') return false;
+/** Sends what waits, job by job. */
+async function sendWaiting(store: Store, failures: Map<string, number>): Promise<Sent> {
+  const jobs = new Set(store.getState().outbox.waiting.map(({ jobId }) => jobId));
+  let worst: Sent = 'done';
+  for (const jobId of jobs) {
+    const outgoing = store.getState().outbox.waiting.filter((each) => each.jobId === jobId);
+    const sent = await sendJob(store, outgoing, (failures.get(jobId) ?? 0) >= patience);
+    if (sent === 'out-of-reach') return sent;
+    failures.set(jobId, sent === 'failing' ? (failures.get(jobId) ?? 0) + 1 : 0);
+    if (sent === 'failing') worst = 'failing';
   }
-  return true;
+  return worst;
+}
+
+/** @param alone - whether each entry goes by itself, so that one that the server fails on holds up no other */
+async function sendJob(store: Store, outgoing: readonly Outgoing[], alone: boolean): Promise<Sent> {
+  if (!alone) {
+    const sent = await deliver(store, outgoing);
+    if (sent !== 'refused') return sent;
+  }
+  // All or none was stored: send one by one, to keep the good ones and to find the one that does not fit.
+  let worst: Sent = 'done';
+  for (const each of outgoing) {
+    const sent = await deliver(store, [each]);
+    if (sent === 'out-of-reach') return sent;
+    if (sent === 'failing') worst = 'failing';
+  }
+  return worst;
 }
 
 /** Sends entries of one job and tells the store how it went. A refusal of several is not told: it is one entry's. */
-async function deliver(store: Store, outgoing: readonly Outgoing[]) {
+async function deliver(store: Store, outgoing: readonly Outgoing[]): Promise<Sent | 'refused'> {
   const [first] = outgoing;
   if (first === undefined) return 'done';
   const { jobId } = first;
@@ -70,14 +96,18 @@ async function deliver(store: Store, outgoing: readonly Outgoing[]) {
   const answer = await request('appendEvents', { params: { jobId }, body });
   if (answer.status === 'out-of-reach') {
     store.dispatch(outboxSlice.actions.sendingFailed(answer.why));
-  } else if (answer.status === 'done') {
+    return answer.failing ? 'failing' : 'out-of-reach';
+  }
+  if (answer.status === 'done') {
     const { events } = answer.reply;
     arrived(store, jobId, events);
     store.dispatch(outboxSlice.actions.eventsStored(events.map(({ id }) => id)));
-  } else if (outgoing.length === 1) {
-    store.dispatch(outboxSlice.actions.eventRefused({ outgoing: first, why: answer.problem.message }));
+    return 'done';
   }
-  return answer.status;
+  if (outgoing.length > 1) return 'refused';
+  const { code, message: why } = answer.problem;
+  store.dispatch(outboxSlice.actions.eventRefused({ ...first, why, code }));
+  return 'done';
 }
 
 /** Asks for what others did on the job that is open. */

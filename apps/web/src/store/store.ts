@@ -3,14 +3,15 @@ import { useDispatch, useSelector } from 'react-redux';
 import { accessSlice } from './access';
 import { centresSlice } from './centres';
 import { jobsSlice } from './jobs';
-import { outboxSlice, rememberOutbox, rememberedOutbox } from './outbox';
-import { rememberSession, rememberedSession, sessionSlice } from './session';
+import type { KeptOutbox } from './keptOutbox';
+import { outboxSlice } from './outbox';
 import { relayEntriesSlice } from './relayEntries';
+import { rememberSession, rememberedSession, sessionSlice } from './session';
 import { tracesSlice } from './traces';
 import { workshopSlice } from './workshop';
 
 /** A store that starts with what the browser remembers, and keeps that up to date. */
-export function createStore() {
+export function createStore(kept: KeptOutbox) {
   const store = configureStore({
     reducer: {
       access: accessSlice.reducer,
@@ -22,14 +23,19 @@ export function createStore() {
       jobs: jobsSlice.reducer,
       outbox: outboxSlice.reducer,
     },
-    preloadedState: { session: rememberedSession(), outbox: rememberedOutbox() },
+    middleware: (standard) => standard({ thunk: { extraArgument: kept } }),
+    preloadedState: { session: rememberedSession(), outbox: kept.remembered },
   });
   let last = store.getState();
   store.subscribe(() => {
-    const now = store.getState();
-    if (now.outbox.waiting !== last.outbox.waiting) rememberOutbox(last.outbox, now.outbox);
-    if (now.session !== last.session) rememberSession(now.session);
+    const [before, now] = [last, store.getState()];
     last = now;
+    if (now.session !== before.session) rememberSession(now.session);
+    const { waiting, refused } = now.outbox;
+    if (waiting === before.outbox.waiting && refused === before.outbox.refused) return;
+    kept
+      .remember(before.outbox, now.outbox)
+      .catch(({ message }: Error) => store.dispatch(outboxSlice.actions.keepingFailed(message)));
   });
   return store;
 }
