@@ -191,7 +191,7 @@ describe('a refused entry that is mended', () => {
 
   test('what was tapped has no words; what was written has', () => {
     expect(wordsOf(made().event)).toBeNull();
-    expect(wordsOf({ ...event, value: { kind: 'outcome', outcome: 'bright' } } as JobEvent)).toBeNull();
+    expect(wordsOf({ ...event, value: { kind: 'outcome', outcome: 'bright' } })).toBeNull();
     expect(wordsOf(event)).toBe('12,4 V');
   });
 });

@@ -8,6 +8,7 @@ import { ReportPage } from '../report/ReportPage';
 import { SharedFeedPage } from '../vehicles/SharedFeedPage';
 import { VehiclePage } from '../vehicles/VehiclePage';
 import { VehiclesPage } from '../vehicles/VehiclesPage';
+import { Boundary } from './Boundary';
 import { TopBar } from './TopBar';
 
 const CircuitPage = lazy(() => import('../circuits/CircuitPage'));
@@ -31,7 +32,9 @@ export function App() {
           path="*"
           element={
             <Gate>
-              <Views />
+              <Boundary>
+                <Views />
+              </Boundary>
             </Gate>
           }
         />

@@ -2,6 +2,7 @@ import type { JobFact, JobState } from '@grim-lantern/core';
 import { useState } from 'react';
 import { TextField } from '../app/TextField';
 import { money } from './money';
+import { useWorkshopMoney } from './useWorkshopMoney';
 
 /** What a question to the customer starts from. */
 export interface Question {
@@ -21,6 +22,7 @@ export function CustomerPanel({
   readonly draft: Question;
   readonly record: ((fact: JobFact) => string) | null;
 }) {
+  const { currency } = useWorkshopMoney();
   const waiting = job.customer.at(-1)?.answer === null;
   return (
     <section aria-label="Customer" className="border-line border-b py-4">
@@ -28,12 +30,12 @@ export function CustomerPanel({
       <ul>
         {job.customer.map(({ text, amount, answer, at }) => (
           <li key={at} className="py-1">
-            Asked: {text} <span className="font-mono text-[14px]">{money(amount)}</span>
+            Asked: {text} <span className="font-mono text-[14px]">{money(amount, currency)}</span>
             <span className={`block ${answer?.agreed === true ? 'text-agree' : 'text-clash'}`}>
               {answer === null
                 ? 'No answer yet: the job waits.'
                 : answer.agreed
-                  ? `Yes, up to ${money(answer.amount)}. ${answer.text}`
+                  ? `Yes, up to ${money(answer.amount, currency)}. ${answer.text}`
                   : `No. ${answer.text}`}
             </span>
           </li>
@@ -49,8 +51,9 @@ export function CustomerPanel({
 }
 
 function Ask({ draft, record }: { draft: Question; record: ((fact: JobFact) => string) | null }) {
+  const { currency } = useWorkshopMoney();
   const [text, setText] = useState(draft.text);
-  const [amount, setAmount] = useState(draft.amount === 0 ? '' : money(draft.amount));
+  const [amount, setAmount] = useState(draft.amount === 0 ? '' : String(Math.round(draft.amount)));
   const value = typedMoney(amount);
   const fits = text.trim() !== '' && amount.trim() !== '' && Number.isFinite(value) && value >= 0;
   return (
@@ -71,8 +74,8 @@ function Ask({ draft, record }: { draft: Question; record: ((fact: JobFact) => s
           maxLength={400}
         />
       </div>
-      <div className="w-24">
-        <TextField label="for up to" text={amount} onType={setAmount} figure />
+      <div className="w-32">
+        <TextField label={`for up to, ${currency}`} text={amount} onType={setAmount} figure />
       </div>
       <button type="submit" className="key" disabled={record === null || !fits}>
         Ask
@@ -82,8 +85,9 @@ function Ask({ draft, record }: { draft: Question; record: ((fact: JobFact) => s
 }
 
 function Answer({ amount, record }: { amount: number; record: ((fact: JobFact) => string) | null }) {
+  const { currency } = useWorkshopMoney();
   const [text, setText] = useState('');
-  const [most, setMost] = useState(money(amount));
+  const [most, setMost] = useState(String(Math.round(amount)));
   const value = typedMoney(most);
   const answer = (agreed: boolean) =>
     record?.({
@@ -97,8 +101,8 @@ function Answer({ amount, record }: { amount: number; record: ((fact: JobFact) =
       <div className="min-w-48 grow">
         <TextField label="In the customer’s words" text={text} onType={setText} maxLength={400} />
       </div>
-      <div className="w-24">
-        <TextField label="up to" text={most} onType={setMost} figure />
+      <div className="w-32">
+        <TextField label={`up to, ${currency}`} text={most} onType={setMost} figure />
       </div>
       <button type="button" className="key" disabled={record === null} onClick={() => answer(true)}>
         Yes

@@ -17,7 +17,7 @@ export function StopOrGoOn({
   readonly action: ProposedAction;
   readonly onAsk: (question: Question) => void;
 }) {
-  const { hourlyRate, askFrom } = useWorkshopMoney();
+  const { hourlyRate, askFrom, currency } = useWorkshopMoney();
   const { assessment, dossier, job } = diagnosis;
   const leading = assessment.suspicion.suspects[0];
   if (dossier?.repair == null || leading === undefined) return null;
@@ -28,7 +28,7 @@ export function StopOrGoOn({
   const dear = assessment.isolated !== null && repair >= askFrom;
   if (!deep && !dear) return null;
   const price = priceOfBeingWrong(circuit, leading.probability, dossier.repair, action);
-  const inMoney = (value: number) => money((value * hourlyRate) / 60);
+  const inMoney = (value: number) => money((value * hourlyRate) / 60, currency);
   const authorised = job.customer
     .filter(({ answer }) => answer?.agreed === true)
     .reduce((most, { answer }) => Math.max(most, answer?.amount ?? 0), 0);
@@ -58,8 +58,8 @@ export function StopOrGoOn({
         {price.advice === 'repair' ? 'Repairing now is the cheaper way.' : 'Read first.'}
       </p>
       <p className="text-dim mb-2 text-[15px]">
-        Spent so far {money(costOf(job, hourlyRate))}
-        {authorised > 0 ? `, allowed up to ${money(authorised)}.` : ', nothing agreed yet.'}
+        Spent so far {money(costOf(job, hourlyRate), currency)}
+        {authorised > 0 ? `, allowed up to ${money(authorised, currency)}.` : ', nothing agreed yet.'}
       </p>
       <button type="button" className="key border-line" onClick={() => onAsk(question)}>
         Ask the customer

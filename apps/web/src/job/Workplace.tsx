@@ -47,7 +47,7 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
   const technicians = useAppSelector(({ workshop }) =>
     workshop.status === 'ready' ? workshop.workshop.technicians : none,
   );
-  const { hourlyRate } = useWorkshopMoney();
+  const { hourlyRate, currency } = useWorkshopMoney();
   const shownView = jobViewOf(view);
   const atFuses = shownView === 'fuses';
   const fuses = useFuses(summary.circuitId, circuit, events, summary.vehicle.id, atFuses);
@@ -81,7 +81,7 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
           </Link>
           {diagnosis !== null && (
             <span className="text-dim shrink-0 font-mono text-[13px]">
-              {minutes(diagnosis.job.minutes)} · {money(costOf(diagnosis.job, hourlyRate))} spent ·{' '}
+              {minutes(diagnosis.job.minutes)} · {money(costOf(diagnosis.job, hourlyRate), currency)} spent ·{' '}
               {readingCount(diagnosis.job)}
             </span>
           )}

@@ -1,8 +1,8 @@
 import type { Repair } from '@grim-lantern/core';
 
-/** Money in whole units of the workshop's currency. */
-export function money(amount: number): string {
-  return String(Math.round(amount));
+/** Money in whole units, with the currency's three letters: “EUR 75”. */
+export function money(amount: number, currency: string): string {
+  return `${currency} ${Math.round(amount).toLocaleString('en-GB')}`;
 }
 
 /** What minutes and parts cost at the workshop's rate per hour. */

@@ -1,8 +1,9 @@
+import type { Workshop } from '@grim-lantern/contract';
 import { useAppSelector } from '../store/store';
 
-/** The workshop's rate per hour, and the price from which on a customer is asked. */
-export function useWorkshopMoney(): { readonly hourlyRate: number; readonly askFrom: number } {
+/** The workshop's currency, its rate per hour, and the price from which on a customer is asked. */
+export function useWorkshopMoney(): Pick<Workshop, 'currency' | 'hourlyRate' | 'askFrom'> {
   return useAppSelector(({ workshop }) => (workshop.status === 'ready' ? workshop.workshop : usualMoney));
 }
 
-const usualMoney = { hourlyRate: 60, askFrom: 50 };
+const usualMoney = { currency: 'EUR', hourlyRate: 60, askFrom: 50 };

@@ -54,6 +54,7 @@ export function reportModel(
   dossier: Dossier,
   workshop: {
     readonly name: string;
+    readonly currency: string;
     readonly hourlyRate: number;
     readonly technicians: readonly Technician[];
   },
@@ -92,9 +93,9 @@ export function reportModel(
     })),
     customer: job.customer.map(
       ({ text, amount, answer }) =>
-        `${text} (${money(amount)}): ${answer === null ? 'no answer yet' : answer.agreed ? `yes, up to ${money(answer.amount)}` : 'no'}${answer?.text ? `. ${answer.text}` : ''}`,
+        `${text} (${money(amount, workshop.currency)}): ${answer === null ? 'no answer yet' : answer.agreed ? `yes, up to ${money(answer.amount, workshop.currency)}` : 'no'}${answer?.text ? `. ${answer.text}` : ''}`,
     ),
-    spent: `${minutes(job.minutes)} of measuring as priced, ${money(costOf(job, workshop.hourlyRate))} in all at ${workshop.hourlyRate} an hour`,
+    spent: `${minutes(job.minutes)} of measuring as priced, ${money(costOf(job, workshop.hourlyRate), workshop.currency)} in all at ${money(workshop.hourlyRate, workshop.currency)} an hour`,
     handOver: open ? dossier.handOver : [],
   };
 }

@@ -2,6 +2,7 @@ import { jobEventSchema } from '@grim-lantern/contract';
 import type { JobEvent } from '@grim-lantern/core';
 import type { DBSchema, IDBPDatabase } from 'idb';
 import { openDB } from 'idb';
+import { lasting } from './browserStorage';
 import type { Outgoing, OutboxState, Refused } from './outbox';
 import { emptyOutbox } from './outbox';
 
@@ -123,17 +124,18 @@ async function forgetOld(db: IDBPDatabase<OutboxDb>): Promise<void> {
 /** Earlier versions kept an entry a key in the local storage: each moves once. */
 async function takeOver(db: IDBPDatabase<OutboxDb>): Promise<void> {
   const prefix = 'grim-lantern/outbox/';
-  const found = Object.keys(localStorage)
+  const found = lasting
+    .keys()
     .filter((key) => key.startsWith(prefix))
     .flatMap((key) => {
-      const entry = readOutgoing(localStorage.getItem(key));
+      const entry = readOutgoing(lasting.getItem(key));
       return entry === null ? [] : [{ key, ...entry }];
     })
     .sort((one, another) => one.event.at.localeCompare(another.event.at));
   for (const { key, jobId, event } of found) {
     const known = await db.getKeyFromIndex('entries', 'id', event.id);
     if (known === undefined) await db.add('entries', { id: event.id, jobId, event, state: 'waiting' });
-    localStorage.removeItem(key);
+    lasting.removeItem(key);
   }
 }
 

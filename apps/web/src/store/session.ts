@@ -6,6 +6,7 @@ import type { PayloadAction } from '@reduxjs/toolkit';
 import { z } from 'zod';
 import { request } from '../api/request';
 import { loadSession, signOut } from './access';
+import { lasting } from './browserStorage';
 import { remembered } from './remembered';
 import { loadWorkshop } from './workshop';
 
@@ -31,7 +32,7 @@ const keys = {
 /** What the browser remembers; the page's first script has already chosen a light. */
 export function rememberedSession(): SessionState {
   return {
-    technicianId: localStorage.getItem(keys.technician),
+    technicianId: lasting.getItem(keys.technician),
     light: document.documentElement.dataset['light'] === 'day' ? 'day' : 'night',
     kits: remembered(z.record(z.string(), kitSchema), keys.kits) ?? {},
     unsentKits: remembered(z.array(z.string()), keys.unsentKits) ?? [],
@@ -93,11 +94,11 @@ export function ownKit({ technicianId, kits }: SessionState): Kit {
 
 /** Writes the session where the next page load finds it, and puts the light on. */
 export function rememberSession({ technicianId, light, kits, unsentKits }: SessionState): void {
-  if (technicianId === null) localStorage.removeItem(keys.technician);
-  else localStorage.setItem(keys.technician, technicianId);
-  localStorage.setItem(keys.kits, JSON.stringify(kits));
-  localStorage.setItem(keys.unsentKits, JSON.stringify(unsentKits));
+  if (technicianId === null) lasting.removeItem(keys.technician);
+  else lasting.setItem(keys.technician, technicianId);
+  lasting.setItem(keys.kits, JSON.stringify(kits));
+  lasting.setItem(keys.unsentKits, JSON.stringify(unsentKits));
   if (document.documentElement.dataset['light'] === light) return;
-  localStorage.setItem(keys.light, light);
+  lasting.setItem(keys.light, light);
   document.documentElement.dataset['light'] = light;
 }
