@@ -46,8 +46,8 @@ async function newCircuit(page: Page, address: string): Promise<void> {
   await page.goto(`${address}/vehicles`);
   await page.getByRole('button', { name: 'New vehicle' }).click();
   await page.getByLabel('Vehicle, model and year').fill('Heron flatbed, 2011');
-  await page.getByLabel('What it does').fill('nursery deliveries');
-  await page.getByRole('button', { name: 'Keep the vehicle' }).click();
+  await page.getByLabel('Used for').fill('nursery deliveries');
+  await page.getByRole('button', { name: 'Save vehicle' }).click();
   await page.getByRole('link', { name: 'New circuit' }).click();
   await expect(page.getByRole('region', { name: 'What comes next' })).toContainText('After Battery');
 }

@@ -58,8 +58,8 @@ test('a box of sixty is pasted from a spreadsheet, turned, changed, taken away a
   await page.goto(`${house.address}/vehicles`);
   await page.getByRole('button', { name: 'New vehicle' }).click();
   await page.getByLabel('Vehicle, model and year').fill('Larkfield Courier 2.0 van, 2016');
-  await page.getByLabel('What it does').fill('toy library');
-  await page.getByRole('button', { name: 'Keep the vehicle' }).click();
+  await page.getByLabel('Used for').fill('toy library');
+  await page.getByRole('button', { name: 'Save vehicle' }).click();
   await expect(page.getByRole('heading', { name: 'Fuse and relay centres' })).toBeVisible();
   await page.getByRole('button', { name: 'New centre' }).click();
   await page.getByLabel('Name of the box').fill('Cab box');

@@ -218,7 +218,7 @@ describe('people', () => {
 });
 
 describe('a request', () => {
-  const body = { name: 'X', service: 'Y', rest: { limitAmps: 0.05, batteryAmpHours: 70 } };
+  const body = { name: 'X', service: 'Y', rest: { limitAmps: 0.05, batteryAmpHours: 70 }, version: 0 };
   const put = () => server.http.put(`/api/vehicles/${randomUUID()}`);
 
   test.each([
@@ -323,11 +323,11 @@ describe('who may what', () => {
       expect([403, 404, 422]).toContain(reply.status);
     }
     // With a body that fits, a vehicle's id makes a vehicle of one's own: the other keeps its name.
-    const mine = { name: 'Mine', service: 'x', rest: { limitAmps: 0.05, batteryAmpHours: 70 } };
+    const mine = { name: 'Mine', service: 'x', rest: { limitAmps: 0.05, batteryAmpHours: 70 }, version: 0 };
     await device.put(`/api/vehicles/${job.vehicleId}`).send(mine).expect(200);
     await device
       .put(`/api/centres/${centre.id}`)
-      .send({ vehicleId: centre.vehicleId, centre: centre.document });
+      .send({ vehicleId: centre.vehicleId, centre: centre.document, version: 0 });
     for (const list of ['/api/jobs', '/api/workshop', '/api/people', '/api/audit']) {
       const text = JSON.stringify((await device.get(list).expect(200)).body);
       expect(text).not.toMatch(/Saltpan|Oduya/);
@@ -351,7 +351,12 @@ describe('who may what', () => {
     const { device: owner } = await otherWorkshop();
     const apprentice = await addPerson(owner, 'apprentice');
     const vehicleId = randomUUID();
-    const vehicle = { name: 'Van', service: 'post', rest: { limitAmps: 0.05, batteryAmpHours: 70 } };
+    const vehicle = {
+      name: 'Van',
+      service: 'post',
+      rest: { limitAmps: 0.05, batteryAmpHours: 70 },
+      version: 0,
+    };
     await owner.put(`/api/vehicles/${vehicleId}`).send(vehicle).expect(200);
     await apprentice.device.put(`/api/vehicles/${vehicleId}`).send(vehicle).expect(403);
     const file = await server.http.get(`/api/circuits/${demo.circuits[0]!.id}`);

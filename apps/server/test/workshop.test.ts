@@ -69,50 +69,86 @@ describe('vehicles and their fuse centres', () => {
   };
   const keep = (id: string, body: unknown) => server.http.put(`/api/centres/${id}`).send(body as object);
 
-  test('a new vehicle is kept, and kept again with another rest limit', async () => {
+  const vehicle = {
+    name: 'Larkfield Courier 2.0 van, 2015',
+    service: 'toy library',
+    plate: 'TL 42',
+    vin: 'LKF00000000001234',
+    mileageKm: 84_500,
+    notes: '',
+    archived: false,
+    rest: { limitAmps: 0.03, batteryAmpHours: 62 },
+  };
+  const put = (id: string, body: object) => server.http.put(`/api/vehicles/${id}`).send(body);
+
+  test('a new vehicle is kept, and kept again with another rest limit; what was there before stays', async () => {
     const id = randomUUID();
-    const body = {
-      name: 'Larkfield Courier 2.0 van, 2015',
-      service: 'toy library',
-      rest: { limitAmps: 0.03, batteryAmpHours: 62 },
-    };
-    await server.http.put(`/api/vehicles/${id}`).send(body).expect(200);
-    const changed = { ...body, rest: { ...body.rest, limitAmps: 0.04 } };
-    expect((await server.http.put(`/api/vehicles/${id}`).send(changed).expect(200)).body).toEqual({
-      id,
-      ...changed,
-    });
+    await put(id, { ...vehicle, version: 0 }).expect(200);
+    const changed = { ...vehicle, rest: { ...vehicle.rest, limitAmps: 0.04 }, version: 1 };
+    expect((await put(id, changed).expect(200)).body).toEqual({ id, ...changed, version: 2 });
     const reply = await server.http.get('/api/workshop');
-    expect((reply.body as { vehicles: unknown[] }).vehicles).toContainEqual({ id, ...changed });
-    const none = { ...body, rest: { ...body.rest, limitAmps: 0 } };
-    expect((await server.http.put(`/api/vehicles/${id}`).send(none).expect(422)).body).toMatchObject({
-      field: 'rest.limitAmps',
-    });
+    expect((reply.body as { vehicles: unknown[] }).vehicles).toContainEqual({ id, ...changed, version: 2 });
+    const none = { ...changed, version: 2, rest: { ...vehicle.rest, limitAmps: 0 } };
+    expect((await put(id, none).expect(422)).body).toMatchObject({ field: 'rest.limitAmps' });
+    const [rows] = await server.database.sequelize.query(
+      `SELECT version, content->>'rest_limit_amps' AS amps FROM earlier_versions WHERE id = '${id}'`,
+    );
+    expect(rows).toEqual([{ version: 1, amps: '0.03' }]);
   });
 
-  test('a centre is kept, changed and removed', async () => {
+  test('of two who change a vehicle at once the second is told; the same twice is the same', async () => {
+    const id = randomUUID();
+    await put(id, { ...vehicle, version: 0 }).expect(200);
+    const mine = { ...vehicle, plate: 'TL 43', version: 1 };
+    const both = await Promise.all([put(id, mine), put(id, { ...vehicle, notes: 'wet', version: 1 })]);
+    expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
+    const won = both.find(({ status }) => status === 200)!.body as { plate: string };
+    const again = won.plate === 'TL 43' ? mine : { ...vehicle, notes: 'wet', version: 1 };
+    expect((await put(id, again).expect(200)).body).toEqual(won);
+  });
+
+  test('a centre is kept, changed, removed and brought back; a change of an older version is told', async () => {
     const id = randomUUID();
     const listed = async () =>
       (
         (await server.http.get(`/api/vehicles/${vehicleId}/centres`).expect(200)).body as {
           centres: { id: string }[];
         }
-      ).centres;
-    await keep(id, { vehicleId, centre }).expect(200);
-    await keep(id, { vehicleId, centre: { ...centre, turned: 90 } }).expect(200);
-    expect(await listed()).toContainEqual({ id, vehicleId, centre: { ...centre, turned: 90 } });
+      ).centres.find((each) => each.id === id);
+    const turned = (degrees: number, version: number) => ({
+      vehicleId,
+      centre: { ...centre, turned: degrees },
+      version,
+    });
+    await keep(id, turned(180, 0)).expect(200);
+    await keep(id, turned(90, 1)).expect(200);
+    expect(await listed()).toMatchObject({ version: 2, removed: false, centre: { turned: 90 } });
+    expect((await keep(id, turned(270, 1)).expect(409)).body).toMatchObject({ code: 'centre/changed' });
     await server.http.delete(`/api/centres/${id}`).expect(200);
-    await server.http.delete(`/api/centres/${id}`).expect(404);
-    expect((await listed()).some((each) => each.id === id)).toBe(false);
+    await server.http.delete(`/api/centres/${id}`).expect(200);
+    expect(await listed()).toMatchObject({ version: 3, removed: true });
+    await keep(id, turned(90, 3)).expect(200);
+    expect(await listed()).toMatchObject({ version: 4, removed: false });
+    await server.http.delete(`/api/centres/${randomUUID()}`).expect(404);
+    const { sequelize } = server.database;
+    await expect(sequelize.query(`DELETE FROM fuse_centres WHERE id = '${id}'`)).rejects.toThrow(
+      /only grows/,
+    );
+  });
+
+  test('twelve who change boxes at once wait for each other, and nobody for ever', async () => {
+    const ids = Array.from({ length: 12 }, () => randomUUID());
+    const replies = await Promise.all(ids.map((id) => keep(id, { vehicleId, centre, version: 0 })));
+    expect(replies.map(({ status }) => status)).toEqual(ids.map(() => 200));
   });
 
   test('one that does not fit together is refused whole, naming the cavity', async () => {
     const id = randomUUID();
     const twice = { ...centre, cavities: [cavity('1', 1), cavity('1', 1)] };
-    const reply = await keep(id, { vehicleId, centre: twice }).expect(422);
+    const reply = await keep(id, { vehicleId, centre: twice, version: 0 }).expect(422);
     expect(reply.body).toMatchObject({ field: 'centre.cavities.1' });
-    await keep(id, { vehicleId: randomUUID(), centre }).expect(404);
-    await keep(id, { vehicleId, centre: { ...centre, turned: 45 } }).expect(422);
+    await keep(id, { vehicleId: randomUUID(), centre, version: 0 }).expect(404);
+    await keep(id, { vehicleId, centre: { ...centre, turned: 45 }, version: 0 }).expect(422);
     await server.http.get(`/api/vehicles/${randomUUID()}/centres`).expect(404);
   });
 });

@@ -4,7 +4,7 @@ import { accessRoutes } from './accessRoutes';
 import { circuitSchema } from './circuit';
 import { jobEventSchema, loggedEventSchema } from './job';
 import { portableJobSchema } from './jobFile';
-import { centreRecordSchema, keptCentreSchema } from './centre';
+import { keptCentreSchema, savedCentreSchema } from './centre';
 import { colleagueSchema, keptVehicleSchema, kitSchema, vehicleRecordSchema, vehicleSchema } from './people';
 import type { Route } from './route';
 import { badBody, everyone, notFound, trained } from './route';
@@ -121,9 +121,9 @@ export const routes = {
   centres: {
     method: 'get',
     path: '/api/vehicles/{vehicleId}/centres',
-    summary: 'The fuse and relay centres of a vehicle',
+    summary: 'The fuse and relay centres of a vehicle; those removed last, to be brought back',
     who: everyone,
-    reply: z.object({ centres: z.array(centreRecordSchema) }),
+    reply: z.object({ centres: z.array(savedCentreSchema) }),
     refusals: notFound,
   },
   keepCentre: {
@@ -132,15 +132,15 @@ export const routes = {
     summary: 'Keep a fuse and relay centre, new or known',
     who: trained,
     body: keptCentreSchema,
-    reply: centreRecordSchema,
+    reply: savedCentreSchema,
     refusals: { ...badBody, ...notFound },
   },
   removeCentre: {
     method: 'delete',
     path: '/api/centres/{centreId}',
-    summary: 'Remove a fuse and relay centre; nothing rests on it',
+    summary: 'Remove a fuse and relay centre from the lists; keeping it again brings it back',
     who: trained,
-    reply: centreRecordSchema,
+    reply: savedCentreSchema,
     refusals: notFound,
   },
   relayEntries: {

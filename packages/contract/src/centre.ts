@@ -1,6 +1,7 @@
 import { checkCentre, fuseStyles, ratingLimits } from '@grim-lantern/core';
 import type { FuseCentre } from '@grim-lantern/core';
 import { z } from 'zod';
+import { versionSchema } from './people';
 import { shortText, uuid } from './text';
 
 const words = z.string().trim().max(200, 'Expected at most 200 characters.');
@@ -53,6 +54,9 @@ export const fuseCentreSchema = z
 
 const id = uuid();
 export const centreRecordSchema = z.strictObject({ id, vehicleId: id, centre: fuseCentreSchema });
-export const keptCentreSchema = centreRecordSchema.omit({ id: true });
+/** A box as the workshop keeps it. */
+export const savedCentreSchema = centreRecordSchema.extend({ version: versionSchema, removed: z.boolean() });
+/** A box to be kept: what it changes is named by its version. */
+export const keptCentreSchema = centreRecordSchema.omit({ id: true }).extend({ version: versionSchema });
 
-export type CentreRecord = z.infer<typeof centreRecordSchema>;
+export type CentreRecord = z.infer<typeof savedCentreSchema>;

@@ -22,9 +22,47 @@ export const restSchema = z.strictObject({
     .max(1000, 'Expected at most 1000 Ah.'),
 });
 
+/** By what a vehicle is known, and what is good to know of it; all of it may be empty. */
+const particulars = {
+  /** Number plate, or the number in a fleet. */
+  plate: z.string().trim().max(40, 'Expected at most 40 characters.').default(''),
+  vin: z
+    .string()
+    .trim()
+    .toUpperCase()
+    .regex(/^[A-Z0-9]{0,17}$/, 'Expected up to 17 letters and digits.')
+    .default(''),
+  mileageKm: z
+    .number('Expected kilometres.')
+    .min(0, 'Expected 0 km or more.')
+    .max(9_999_999, 'Expected less than ten million km.')
+    .nullable()
+    .default(null),
+  notes: z.string().trim().max(4000, 'Expected at most 4000 characters.').default(''),
+  /** Out of the lists, with all that belongs to it; it can be brought back. */
+  archived: z.boolean().default(false),
+};
+
+/** The version that a change changes, as it was read; 0 for what is new. */
+export const versionSchema = z
+  .number('Expected a whole number.')
+  .int('Expected a whole number.')
+  .min(0, 'Expected 0 or more.')
+  .max(2 ** 31 - 1);
+
 /** A vehicle as this workshop keeps it. */
-export const vehicleRecordSchema = vehicleSchema.extend({ rest: restSchema });
-export const keptVehicleSchema = z.strictObject({ name: shortText, service: shortText, rest: restSchema });
+export const vehicleRecordSchema = vehicleSchema.extend({
+  ...particulars,
+  rest: restSchema,
+  version: versionSchema,
+});
+export const keptVehicleSchema = z.strictObject({
+  name: shortText,
+  service: shortText,
+  ...particulars,
+  rest: restSchema,
+  version: versionSchema,
+});
 
 /** What a technician works with; the places that a search keeps to belong to the moment, and are not kept. */
 export const kitSchema = z.strictObject({

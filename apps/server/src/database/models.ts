@@ -40,6 +40,14 @@ export class VehicleRow extends Model<InferAttributes<VehicleRow>, InferCreation
   declare service: string;
   declare restLimitAmps: CreationOptional<number>;
   declare batteryAmpHours: CreationOptional<number>;
+  declare plate: CreationOptional<string>;
+  declare vin: CreationOptional<string>;
+  declare mileageKm: CreationOptional<number | null>;
+  declare notes: CreationOptional<string>;
+  declare archivedAt: CreationOptional<Date | null>;
+  /** Counted up by the database. */
+  declare version: CreationOptional<number>;
+  declare authorId: CreationOptional<string | null>;
 }
 
 export class CentreRow extends Model<InferAttributes<CentreRow>, InferCreationAttributes<CentreRow>> {
@@ -47,6 +55,10 @@ export class CentreRow extends Model<InferAttributes<CentreRow>, InferCreationAt
   declare id: string;
   declare vehicleId: string;
   declare document: FuseCentre;
+  /** Counted up by the database. */
+  declare version: CreationOptional<number>;
+  declare authorId: CreationOptional<string | null>;
+  declare removedAt: CreationOptional<Date | null>;
 }
 
 export class RelayEntryRow extends Model<
@@ -183,7 +195,7 @@ function peopleModels(sequelize: Sequelize): Pick<Models, 'Workshop' | 'Technici
   };
 }
 
-function vehicleModels(sequelize: Sequelize): Pick<Models, 'Vehicle' | 'Centre' | 'RelayEntry' | 'Circuit'> {
+function vehicleModels(sequelize: Sequelize): Pick<Models, 'Vehicle' | 'Centre' | 'RelayEntry'> {
   const options = optionsFor(sequelize);
   return {
     Vehicle: class extends VehicleRow {}.init(
@@ -194,6 +206,13 @@ function vehicleModels(sequelize: Sequelize): Pick<Models, 'Vehicle' | 'Centre' 
         service: text(),
         restLimitAmps: DataTypes.DOUBLE,
         batteryAmpHours: DataTypes.DOUBLE,
+        plate: DataTypes.TEXT,
+        vin: DataTypes.TEXT,
+        mileageKm: DataTypes.DOUBLE,
+        notes: DataTypes.TEXT,
+        archivedAt: DataTypes.DATE,
+        version: DataTypes.INTEGER,
+        authorId: DataTypes.UUID,
       },
       options('vehicles'),
     ),
@@ -203,6 +222,9 @@ function vehicleModels(sequelize: Sequelize): Pick<Models, 'Vehicle' | 'Centre' 
         id: key(),
         vehicleId: uuid(),
         document: { type: DataTypes.JSONB, allowNull: false },
+        version: DataTypes.INTEGER,
+        authorId: DataTypes.UUID,
+        removedAt: DataTypes.DATE,
       },
       options('fuse_centres'),
     ),
@@ -217,6 +239,12 @@ function vehicleModels(sequelize: Sequelize): Pick<Models, 'Vehicle' | 'Centre' 
       },
       options('relay_entries'),
     ),
+  };
+}
+
+function jobModels(sequelize: Sequelize): Pick<Models, 'Circuit' | 'Job' | 'JobEvent'> {
+  const options = optionsFor(sequelize);
+  return {
     Circuit: class extends CircuitRow {}.init(
       {
         workshopId: key(),
@@ -232,12 +260,6 @@ function vehicleModels(sequelize: Sequelize): Pick<Models, 'Vehicle' | 'Centre' 
       },
       options('circuits'),
     ),
-  };
-}
-
-function jobModels(sequelize: Sequelize): Pick<Models, 'Job' | 'JobEvent'> {
-  const options = optionsFor(sequelize);
-  return {
     Job: class extends JobRow {}.init(
       {
         workshopId: key(),

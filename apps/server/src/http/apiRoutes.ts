@@ -25,6 +25,7 @@ import { createCircuitShelf } from '../circuits/circuitShelf';
 import type { Database } from '../database/database';
 import { createJobLog } from '../jobs/jobLog';
 import { createTraceShelf } from '../traces/traceShelf';
+import { createCentreShelf } from '../vehicles/centreShelf';
 import { createVehicleShelf } from '../vehicles/vehicleShelf';
 import type { SignedIn, ToAnybody } from './answers';
 import { idIn } from './idIn';
@@ -197,17 +198,25 @@ function vehicleAnswers(
   database: Database,
 ): SignedIn<'keepVehicle' | 'centres' | 'keepCentre' | 'removeCentre' | 'relayEntries' | 'addRelayEntry'> {
   const shelf = ({ workshopId }: Visit) => createVehicleShelf(database, workshopId);
+  const boxes = ({ workshopId }: Visit) => createCentreShelf(database, workshopId);
   const vehicleId = (request: Request) => idIn(request, 'vehicleId', 'vehicle/unknown');
   return {
     keepVehicle: (request, visit) =>
-      shelf(visit).keep({ id: vehicleId(request), ...validated(routes.keepVehicle.body, request.body) }),
-    centres: async (request, visit) => ({ centres: [...(await shelf(visit).centres(vehicleId(request)))] }),
+      shelf(visit).keep(
+        { id: vehicleId(request), ...validated(routes.keepVehicle.body, request.body) },
+        visit.person.id,
+      ),
+    centres: async (request, visit) => ({ centres: [...(await boxes(visit).centres(vehicleId(request)))] }),
     keepCentre(request, visit) {
       const id = idIn(request, 'centreId', 'centre/unknown');
-      return shelf(visit).keepCentre({ id, ...validated(routes.keepCentre.body, request.body) });
+      const centre = validated(routes.keepCentre.body, request.body);
+      return boxes(visit).keepCentre({ id, ...centre }, visit.person.id);
     },
     async removeCentre(request, visit) {
-      const removed = await shelf(visit).removeCentre(idIn(request, 'centreId', 'centre/unknown'));
+      const removed = await boxes(visit).removeCentre(
+        idIn(request, 'centreId', 'centre/unknown'),
+        visit.person.id,
+      );
       const what = 'Removed a fuse box';
       await writeDown(database, { ...deed(visit, request), what, about: removed.centre.name });
       return removed;

@@ -56,6 +56,14 @@ const problems = {
   'vehicle/unknown': { status: 404, message: 'There is no such vehicle in this workshop.' },
   'centre/unknown': { status: 404, message: 'There is no such fuse centre in this workshop.' },
   'centre/id-taken': { status: 409, message: 'This id belongs to a fuse centre of another vehicle.' },
+  'centre/changed': {
+    status: 409,
+    message: 'Somebody has changed this fuse box since you opened it: look at both, then save again.',
+  },
+  'vehicle/changed': {
+    status: 409,
+    message: 'Somebody has changed this vehicle since you opened it: look at both, then save again.',
+  },
   'relay-entry/unknown': { status: 404, message: 'There is no such entry about a relay in this workshop.' },
   'relay-entry/id-taken': {
     status: 409,

@@ -1,18 +1,15 @@
-import type { CentreRecord, RelayEntry, VehicleRecord } from '@grim-lantern/contract';
+import type { RelayEntry, VehicleRecord } from '@grim-lantern/contract';
 import { isDeepStrictEqual } from 'node:util';
 import type { Database } from '../database/database';
-import type { CentreRow, RelayEntryRow, VehicleRow } from '../database/models';
+import type { RelayEntryRow, VehicleRow } from '../database/models';
 import { ApiProblem } from '../http/problems';
+import { expectVehicle } from './expectVehicle';
 
-/** The vehicles of one workshop, with their fuse and relay centres. */
+/** The vehicles of one workshop, with what was found out about their relays. */
 export interface VehicleShelf {
   readonly list: () => Promise<readonly VehicleRecord[]>;
-  /** Keeps a vehicle, new or known. */
-  readonly keep: (vehicle: VehicleRecord) => Promise<VehicleRecord>;
-  readonly centres: (vehicleId: string) => Promise<readonly CentreRecord[]>;
-  /** Keeps a centre that the contract has checked, new or known. */
-  readonly keepCentre: (record: CentreRecord) => Promise<CentreRecord>;
-  readonly removeCentre: (id: string) => Promise<CentreRecord>;
+  /** Keeps a vehicle, new or known, as the next version after the one that it names. */
+  readonly keep: (vehicle: VehicleRecord, author: string) => Promise<VehicleRecord>;
   /** What was found out about its relays, oldest first. */
   readonly relayEntries: (vehicleId: string) => Promise<readonly RelayEntry[]>;
   /** Adds one; one that is stored already is not stored twice. */
@@ -20,39 +17,37 @@ export interface VehicleShelf {
 }
 
 /** @throws {ApiProblem} from every method, where its request does not fit */
-export function createVehicleShelf({ sequelize, models }: Database, workshopId: string): VehicleShelf {
-  const { Centre, RelayEntry: Entry, Vehicle } = models;
+export function createVehicleShelf(database: Database, workshopId: string): VehicleShelf {
+  const { sequelize, models } = database;
+  const { RelayEntry: Entry, Vehicle } = models;
   return {
     async list() {
       return (await Vehicle.findAll({ where: { workshopId }, order: [['name', 'ASC']] })).map(vehicleRecord);
     },
-    async keep({ id, name, service, rest }) {
-      const values = { name, service, restLimitAmps: rest.limitAmps, batteryAmpHours: rest.batteryAmpHours };
-      const [row] = await Vehicle.upsert({ workshopId, id, ...values });
-      return vehicleRecord(row);
-    },
-    async centres(vehicleId) {
-      await expectVehicle(models, workshopId, vehicleId);
-      const rows = await Centre.findAll({ where: { workshopId, vehicleId }, order: [['id', 'ASC']] });
-      return rows.map(centreRecord);
-    },
-    keepCentre: (record) =>
+    keep: (vehicle, author) =>
       sequelize.transaction(async (transaction) => {
-        const { id, vehicleId, centre } = record;
-        await expectVehicle(models, workshopId, vehicleId, 'vehicleId');
-        const known = await Centre.findOne({ where: { workshopId, id }, transaction });
-        if (known !== null && known.vehicleId !== vehicleId) throw new ApiProblem('centre/id-taken');
-        if (known === null)
-          await Centre.create({ workshopId, id, vehicleId, document: centre }, { transaction });
-        else await known.update({ document: centre }, { transaction });
-        return record;
+        const { id, version, archived, rest, ...words } = vehicle;
+        const known = await Vehicle.findOne({
+          where: { workshopId, id },
+          transaction,
+          lock: transaction.LOCK.UPDATE,
+        });
+        const values = {
+          ...words,
+          restLimitAmps: rest.limitAmps,
+          batteryAmpHours: rest.batteryAmpHours,
+          archivedAt: archived ? (known?.archivedAt ?? new Date()) : null,
+          authorId: author,
+        };
+        if (known === null) {
+          return vehicleRecord(await Vehicle.create({ workshopId, id, ...values }, { transaction }));
+        }
+        // What was sent twice because the answer was lost is there already.
+        if (isDeepStrictEqual({ ...vehicleRecord(known), version }, vehicle)) return vehicleRecord(known);
+        if (known.version !== version) throw new ApiProblem('vehicle/changed', 'version');
+        await known.update(values, { transaction });
+        return vehicleRecord(await known.reload({ transaction }));
       }),
-    async removeCentre(id) {
-      const known = await Centre.findOne({ where: { workshopId, id } });
-      if (known === null) throw new ApiProblem('centre/unknown');
-      await known.destroy();
-      return centreRecord(known);
-    },
     async relayEntries(vehicleId) {
       await expectVehicle(models, workshopId, vehicleId);
       const rows = await Entry.findAll({
@@ -77,24 +72,22 @@ export function createVehicleShelf({ sequelize, models }: Database, workshopId: 
   };
 }
 
-async function expectVehicle(
-  { Vehicle }: Database['models'],
-  workshopId: string,
-  id: string,
-  field?: string,
-): Promise<void> {
-  const count = await Vehicle.count({ where: { workshopId, id } });
-  if (count === 0) throw new ApiProblem('vehicle/unknown', field);
-}
-
-function vehicleRecord({ id, name, service, restLimitAmps, batteryAmpHours }: VehicleRow): VehicleRecord {
-  return { id, name, service, rest: { limitAmps: restLimitAmps, batteryAmpHours } };
+function vehicleRecord(row: VehicleRow): VehicleRecord {
+  const { id, name, service, plate, vin, mileageKm, notes, version, restLimitAmps, batteryAmpHours } = row;
+  return {
+    id,
+    name,
+    service,
+    plate,
+    vin,
+    mileageKm,
+    notes,
+    archived: row.archivedAt !== null,
+    rest: { limitAmps: restLimitAmps, batteryAmpHours },
+    version,
+  };
 }
 
 function relayEntry({ id, vehicleId, authorId, at, document }: RelayEntryRow): RelayEntry {
   return { id, vehicleId, author: authorId, at: at.toISOString(), ...document };
-}
-
-function centreRecord({ id, vehicleId, document }: CentreRow): CentreRecord {
-  return { id, vehicleId, centre: document };
 }

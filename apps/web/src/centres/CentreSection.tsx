@@ -28,7 +28,9 @@ export function CentreSection({
   const [problem, setProblem] = useState<string | null>(null);
   const [before, setBefore] = useState<FuseCentre | null>(null);
   const keep = async (next: FuseCentre): Promise<boolean> => {
-    const result = await dispatch(keepCentre({ ...record, centre: next }));
+    const result = await dispatch(
+      keepCentre({ id: record.id, vehicleId: record.vehicleId, centre: next, version: record.version }),
+    );
     const kept = keepCentre.fulfilled.match(result);
     setProblem(kept ? null : String(result.payload));
     if (kept) setBefore(centre);

@@ -26,7 +26,7 @@ export function NewCentre({
   const [pasted, setPasted] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const keep = async (centre: FuseCentre) => {
-    const result = await dispatch(keepCentre({ id, vehicleId, centre }));
+    const result = await dispatch(keepCentre({ id, vehicleId, centre, version: 0 }));
     if (keepCentre.fulfilled.match(result)) onDone();
     else setProblem(String(result.payload));
   };
@@ -157,18 +157,20 @@ function CopyFrom({ vehicleId, onCopy }: { vehicleId: string; onCopy: (centre: F
             </option>
           ))}
       </select>
-      {(centres[from] ?? []).map(({ id, centre }) => (
-        <button
-          key={id}
-          type="button"
-          className="key"
-          onClick={() =>
-            onCopy({ ...centre, cavities: centre.cavities.map((each) => ({ ...each, fitted: null })) })
-          }
-        >
-          Copy {centre.name}
-        </button>
-      ))}
+      {(centres[from] ?? [])
+        .filter(({ removed }) => !removed)
+        .map(({ id, centre }) => (
+          <button
+            key={id}
+            type="button"
+            className="key"
+            onClick={() =>
+              onCopy({ ...centre, cavities: centre.cavities.map((each) => ({ ...each, fitted: null })) })
+            }
+          >
+            Copy {centre.name}
+          </button>
+        ))}
       {from !== '' && centres[from]?.length === 0 && <span className="text-dim">It has none drawn.</span>}
     </span>
   );

@@ -14,7 +14,14 @@ export function useCentres(vehicleId: string, wanted = true): readonly CentreRec
   useEffect(() => {
     if (wanted) void dispatch(loadCentres(vehicleId));
   }, [dispatch, vehicleId, wanted]);
-  return useAppSelector((state) => state.centres[vehicleId]);
+  const all = useAppSelector((state) => state.centres[vehicleId]);
+  return useMemo(() => all?.filter(({ removed }) => !removed) ?? (all === null ? null : undefined), [all]);
+}
+
+/** Those that were removed and can be brought back. */
+export function useRemovedCentres(vehicleId: string): readonly CentreRecord[] {
+  const all = useAppSelector((state) => state.centres[vehicleId]);
+  return useMemo(() => all?.filter(({ removed }) => removed) ?? [], [all]);
 }
 
 /** So many cavities stand in a column where nobody has drawn the box. */

@@ -1,6 +1,8 @@
 import { createAsyncThunk, createSlice } from '@reduxjs/toolkit';
 import type { CircuitSummary, JobSummary, NewJob, VehicleRecord, Workshop } from '@grim-lantern/contract';
 import { request } from '../api/request';
+import { threeWay } from '../vehicles/threeWay';
+import { whyNot } from './access';
 
 /** The workshop's own data and its list of jobs, as the server last told. */
 export type WorkshopState =
@@ -27,13 +29,36 @@ export const openJob = createAsyncThunk('workshop/openJob', async (job: NewJob, 
   return rejectWithValue(answer.status === 'refused' ? answer.problem.message : answer.why);
 });
 
-/** Keeps a vehicle, new or known. Rejects with a sentence; what was typed stays in the form. */
+/**
+ * Keeps a vehicle, new or known. Where somebody else has changed it meanwhile both changes are merged, unless they are of the same
+ * field. Rejects with a sentence; what was typed stays in the form.
+ */
 export const keepVehicle = createAsyncThunk(
   'workshop/keepVehicle',
-  async ({ id, name, service, rest }: VehicleRecord, { rejectWithValue }) => {
-    const answer = await request('keepVehicle', { params: { vehicleId: id }, body: { name, service, rest } });
+  async (
+    { base, mine }: { readonly base: VehicleRecord; readonly mine: VehicleRecord },
+    { dispatch, getState, rejectWithValue },
+  ) => {
+    const send = ({ id, ...body }: VehicleRecord) =>
+      request('keepVehicle', { params: { vehicleId: id }, body });
+    const answer = await send(mine);
     if (answer.status === 'done') return answer.reply;
-    return rejectWithValue(answer.status === 'refused' ? answer.problem.message : answer.why);
+    if (answer.status !== 'refused' || answer.problem.code !== 'vehicle/changed') {
+      return rejectWithValue(whyNot(answer));
+    }
+    await dispatch(loadWorkshop());
+    const { workshop } = getState() as { workshop: WorkshopState };
+    const theirs =
+      workshop.status === 'ready' ? workshop.workshop.vehicles.find(({ id }) => id === mine.id) : undefined;
+    if (theirs === undefined) return rejectWithValue(whyNot(answer));
+    const { merged, clashes } = threeWay(
+      { ...base, version: theirs.version },
+      { ...mine, version: theirs.version },
+      theirs,
+    );
+    if (clashes.length > 0) return rejectWithValue(whyNot(answer));
+    const again = await send(merged);
+    return again.status === 'done' ? again.reply : rejectWithValue(whyNot(again));
   },
 );
 

@@ -3,6 +3,7 @@ import { Link, useParams } from 'react-router';
 import { TopBar } from '../app/TopBar';
 import { CentreSection } from '../centres/CentreSection';
 import { NewCentre } from '../centres/NewCentre';
+import { RemovedCentres } from '../centres/RemovedCentres';
 import { useCentres } from '../centres/useCentres';
 import { VehicleRelays } from '../relays/VehicleRelays';
 import { useAppSelector } from '../store/store';
@@ -42,7 +43,7 @@ export function VehiclePage() {
       <main className="mx-auto w-full max-w-[1100px] px-4 py-5">
         <h1 className="text-3xl font-semibold">{vehicle.name}</h1>
         <p className="text-dim mb-3">
-          {vehicle.service}
+          {[vehicle.service, vehicle.plate, vehicle.vin].filter((each) => each !== '').join(' · ')}
           {circuits.length > 0 && ` · ${circuits.map(({ name }) => name).join(', ')}`}
           <span className="print:hidden">
             {' · '}
@@ -103,6 +104,7 @@ export function VehiclePage() {
         {(centres ?? []).map((record) => (
           <CentreSection key={record.id} record={record} vehicle={vehicle.name} />
         ))}
+        <RemovedCentres vehicleId={vehicleId} />
         <section aria-label="Relays" className="mt-6 print:hidden">
           <h2 className="text-2xl font-semibold">Relays</h2>
           <VehicleRelays vehicleId={vehicleId} />

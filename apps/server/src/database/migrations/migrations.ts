@@ -6,6 +6,7 @@ import { relayEntries } from './0005-relay-entries';
 import { traces } from './0006-traces';
 import { circuitRevisions } from './0007-circuit-revisions';
 import { signIn } from './0008-sign-in';
+import { versions } from './0009-versions';
 import type { Migration } from './migration';
 
 /** Every step, oldest first. */
@@ -18,4 +19,5 @@ export const migrations: readonly Migration[] = [
   traces,
   circuitRevisions,
   signIn,
+  versions,
 ];
