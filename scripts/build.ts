@@ -2,7 +2,7 @@ import { build as bundle } from 'esbuild';
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
-import { join, relative } from 'node:path';
+import { dirname, join, relative } from 'node:path';
 import { inProject, root } from './paths';
 
 /** Where the built things are. */
@@ -19,8 +19,9 @@ export async function build(say: (line: string) => void): Promise<void> {
   if (current && existsSync(built.server) && existsSync(join(built.web, 'index.html'))) return;
   say('Building ...');
   await bundle({
-    entryPoints: [inProject('apps/server/src/main.ts')],
-    outfile: built.server,
+    entryPoints: [inProject('apps/server/src/main.ts'), inProject('apps/server/src/work/worker.ts')],
+    outdir: dirname(built.server),
+    entryNames: '[name]',
     bundle: true,
     platform: 'node',
     target: 'node20',

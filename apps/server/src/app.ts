@@ -12,10 +12,12 @@ import { apiRoutes } from './http/apiRoutes';
 import { errorHandler } from './http/errorHandler';
 import { ownSite } from './http/ownSite';
 import { ApiProblem } from './http/problems';
+import type { Work } from './work/work';
 
 export interface AppParts {
   readonly database: Database;
   readonly access: Access;
+  readonly work: Work;
   /** Where the nightly backups of the installation lie. */
   readonly backupFolder?: string;
   /** Names that it is reached by, besides this machine's own and addresses in digits. */
@@ -47,6 +49,7 @@ function fewFailures() {
 export function createApp({
   database,
   access,
+  work,
   hosts = [],
   proxies = 0,
   logger,
@@ -79,7 +82,7 @@ export function createApp({
   app.get('/api/openapi.json', (_request, response) => {
     response.json(openApi());
   });
-  app.use(apiRoutes(database, access, backupFolder));
+  app.use(apiRoutes({ database, access, work, backupFolder }));
   app.use('/api', () => {
     throw new ApiProblem('request/no-such-address');
   });

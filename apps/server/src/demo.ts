@@ -10,6 +10,7 @@ import { readFile, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
 import type { Database } from './database/database';
+import { appendEvents } from './jobs/appendEvents';
 import { demoRecordingSchema, keepDemoRecordings } from './demoRecordings';
 import { createTraceShelf } from './traces/traceShelf';
 
@@ -63,20 +64,8 @@ export async function loadDemo(database: Database, folder: string): Promise<numb
     await models.Centre.bulkCreate(centres.map(owned), options);
     for (const { id, circuitId, title, openedAt, events } of jobs) {
       const vehicleId = workshop.circuits.find((each) => each.id === circuitId)?.vehicleId ?? '';
-      const lastSequence = events.length;
-      const job = { workshopId, id, vehicleId, circuitId, title, openedAt: new Date(openedAt), lastSequence };
-      await models.Job.create(job, options);
-      await models.JobEvent.bulkCreate(
-        events.map((event, index) => ({
-          workshopId,
-          jobId: id,
-          sequence: index + 1,
-          id: event.id,
-          authorId: event.author,
-          body: event,
-        })),
-        options,
-      );
+      const job = { workshopId, id, vehicleId, circuitId, title, openedAt: new Date(openedAt) };
+      await appendEvents(models, await models.Job.create(job, options), events, transaction);
     }
     return true;
   });

@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { createServer as createPlainServer } from 'node:http';
 import { createServer as createTlsServer } from 'node:https';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app';
 import { readConfig } from './config';
@@ -8,6 +10,7 @@ import type { Config } from './config';
 import { openDatabase } from './database/database';
 import { migrate } from './database/migrate';
 import { findDemo, loadDemo } from './demo';
+import { createPool } from './work/pool';
 
 /** Migrates, gives an empty database the demo where there is one, serves, until SIGTERM or SIGINT. */
 async function main(): Promise<void> {
@@ -17,8 +20,10 @@ async function main(): Promise<void> {
   const done = await migrate(database);
   const demo = config.DEMO_ROOT;
   const loaded = demo === undefined ? 0 : await loadDemo(database, demo);
+  const work = createPool(join(dirname(fileURLToPath(import.meta.url)), 'worker.js'));
   const app = createApp({
     database,
+    work,
     access: {
       demoWorkshopId: demo === undefined || !isLoopback(config.HOST) ? null : await findDemo(database, demo),
       setupToken: config.SETUP_TOKEN ?? null,
@@ -46,7 +51,7 @@ async function main(): Promise<void> {
     process.exit(1);
   });
   const stop = () => {
-    server.close(() => void database.close().finally(() => process.exit(0)));
+    server.close(() => void Promise.all([database.close(), work.close()]).finally(() => process.exit(0)));
     server.closeIdleConnections();
     // Long polls and open keep-alive connections do not hold the workshop up.
     setTimeout(() => process.exit(0), 2000).unref();

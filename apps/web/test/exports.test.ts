@@ -2,7 +2,7 @@ import { jobFileSchema, portableJobSchema } from '@grim-lantern/contract';
 import { foldJob } from '@grim-lantern/core';
 import type { JobEvent } from '@grim-lantern/core';
 import { fileName, ledgerCsv, portableJob } from '../src/report/exports';
-import { library, libraryJob } from './demo';
+import { library, libraryJob, summary } from './demo';
 
 const technicians = [
   { id: libraryJob.events[0]!.author, name: 'M. Oduya' },
@@ -15,14 +15,6 @@ const reading = libraryJob.events.find(({ type }) => type === 'reading-taken') a
 
 test('a job is written out with all that another installation needs, and nothing of this one’s numbering', () => {
   const stored = libraryJob.events.map((event, index) => ({ ...event, sequence: index + 1 }));
-  const summary = {
-    id: '5f0e4a56-6c0b-4bb4-9a5c-5b8f7a1de3c9',
-    title: 'Fuse 17',
-    vehicle: { id: '5f0e4a56-6c0b-4bb4-9a5c-5b8f7a1de3c1', name: 'van', service: 'library' },
-    circuitId: libraryJob.circuitId,
-    openedAt: '2026-11-23T08:00:00Z',
-    lastSequence: stored.length,
-  };
   const file: unknown = JSON.parse(JSON.stringify(portableJob(library, summary, stored, technicians)));
   const taken = portableJobSchema.parse(file);
   expect(taken.events).toEqual(libraryJob.events);

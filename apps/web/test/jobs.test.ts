@@ -2,7 +2,7 @@ import type { LoggedEvent } from '@grim-lantern/core';
 import fc from 'fast-check';
 import { newId } from '../src/job/useJob';
 import { gaplessUpTo, jobsSlice, loadJob } from '../src/store/jobs';
-import { library, libraryJob } from './demo';
+import { library, libraryJob, summary } from './demo';
 
 const jobId = libraryJob.id;
 const events = Array.from({ length: 12 }, (_each, index): LoggedEvent => ({
@@ -12,14 +12,6 @@ const events = Array.from({ length: 12 }, (_each, index): LoggedEvent => ({
   type: 'job-reopened',
   sequence: index + 1,
 }));
-const summary = {
-  id: jobId,
-  title: 'Fuse 17',
-  vehicle: { id: newId(), name: 'Van', service: 'library' },
-  circuitId: libraryJob.circuitId,
-  openedAt: '2026-11-24T08:00:00.000Z',
-  lastSequence: 0,
-};
 const loaded = jobsSlice.reducer({}, loadJob.fulfilled({ summary, circuit: library, log: [] }, 'x', jobId));
 
 test('events end up in sequence, each once, in whatever order and however often they arrive', () => {

@@ -9,7 +9,7 @@ import { openKeptOutbox } from '../src/store/keptOutbox';
 import type { Outgoing, Refused } from '../src/store/outbox';
 import { outboxSlice } from '../src/store/outbox';
 import { createStore } from '../src/store/store';
-import { library, libraryJob } from './demo';
+import { library, libraryJob, summary } from './demo';
 
 const { eventMade, eventsStored, eventRefused, sentAgain, thrownAway } = outboxSlice.actions;
 
@@ -156,14 +156,6 @@ test('a server restored to yesterday gets again what it had stored from here', a
   store.dispatch(eventsStored(entries.map(({ event }) => event.id)));
   await written();
   const again = await open();
-  const summary = {
-    id: libraryJob.id,
-    title: 'Fuse 17',
-    vehicle: { id: newId(), name: 'Van', service: 'library' },
-    circuitId: libraryJob.circuitId,
-    openedAt: '2026-11-24T08:00:00.000Z',
-    lastSequence: 1,
-  };
   const log = [{ ...entries[0]!.event, sequence: 1 }];
   again.dispatch(loadJob.fulfilled({ summary, circuit: library, log }, 'x', libraryJob.id));
   await again.dispatch(takeBack(libraryJob.id));

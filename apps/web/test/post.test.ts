@@ -5,7 +5,7 @@ import { outboxSlice } from '../src/store/outbox';
 import { startPost } from '../src/store/post';
 import { createStore } from '../src/store/store';
 import { keepsNothing } from './keptOutboxes';
-import { library, libraryJob } from './demo';
+import { library, libraryJob, summary } from './demo';
 
 /** A server of one job, which stores each event once, and can be made to fail. */
 class FakeServer {
@@ -62,15 +62,6 @@ function open(server: FakeServer) {
   localStorage.clear();
   globalThis.fetch = server.fetch as typeof fetch;
   const store = createStore(keepsNothing);
-  const vehicle = { id: newId(), name: 'Van', service: 'library' };
-  const summary = {
-    id: jobId,
-    title: 'Fuse 17',
-    vehicle,
-    circuitId: libraryJob.circuitId,
-    openedAt: '2026-11-24T08:00:00.000Z',
-    lastSequence: 0,
-  };
   store.dispatch(loadJob.fulfilled({ summary, circuit: library, log: [] }, 'x', jobId));
   const end = startPost(store, () => jobId);
   const make = (event: JobEvent) => store.dispatch(outboxSlice.actions.eventMade({ jobId, event }));

@@ -4,6 +4,7 @@ import { accessRoutes } from './accessRoutes';
 import { circuitSchema } from './circuit';
 import { jobEventSchema, loggedEventSchema } from './job';
 import { portableJobSchema } from './jobFile';
+import { archiveJobSchema, jobListQuery, jobPageSchema, jobSummarySchema } from './jobList';
 import { keptCentreSchema, savedCentreSchema } from './centre';
 import { colleagueSchema, keptVehicleSchema, kitSchema, vehicleRecordSchema, vehicleSchema } from './people';
 import type { Route } from './route';
@@ -13,17 +14,6 @@ import { longText, moment, shortText, uuid } from './text';
 import { traceFilingSchema, traceRecordSchema } from './trace';
 
 const id = uuid();
-
-/** A job in the list: enough to draw its line and to ask for the rest. */
-export const jobSummarySchema = z.object({
-  id,
-  title: shortText,
-  vehicle: vehicleSchema,
-  circuitId: id,
-  openedAt: moment,
-  /** Sequence number of its newest event; 0 before the first. */
-  lastSequence: z.number().int().min(0),
-});
 
 export const newJobSchema = z.strictObject({
   id,
@@ -76,7 +66,6 @@ export const appendEventsSchema = z.strictObject({
 export const eventsSchema = z.object({ events: z.array(loggedEventSchema) });
 
 export type Workshop = z.infer<typeof workshopSchema>;
-export type JobSummary = z.infer<typeof jobSummarySchema>;
 export type NewJob = z.infer<typeof newJobSchema>;
 export type CircuitRecord = z.infer<typeof circuitRecordSchema>;
 export type CircuitSummary = z.infer<typeof circuitSummarySchema>;
@@ -163,10 +152,20 @@ export const routes = {
   jobs: {
     method: 'get',
     path: '/api/jobs',
-    summary: 'The jobs, newest first',
+    summary: 'A page of the list of jobs, each with where it stands',
     who: everyone,
-    reply: z.object({ jobs: z.array(jobSummarySchema) }),
-    refusals: {},
+    query: jobListQuery,
+    reply: jobPageSchema,
+    refusals: { 422: 'The query does not hold what was expected.' },
+  },
+  archiveJob: {
+    method: 'put',
+    path: '/api/jobs/{jobId}/archived',
+    summary: 'Take a job out of the lists, or bring it back',
+    who: trained,
+    body: archiveJobSchema,
+    reply: jobSummarySchema,
+    refusals: { ...badBody, ...notFound },
   },
   openJob: {
     method: 'post',

@@ -2,12 +2,11 @@ export {
   appendEventsSchema,
   circuitRecordSchema,
   eventsSchema,
-  jobSummarySchema,
   newJobSchema,
   routes,
   workshopSchema,
 } from './api';
-export type { CircuitRecord, CircuitSummary, JobSummary, NewJob, Reply, RouteName, Workshop } from './api';
+export type { CircuitRecord, CircuitSummary, NewJob, Reply, RouteName, Workshop } from './api';
 export { circuitSchema } from './circuit';
 export { faultProblem, faultSchema } from './fault';
 export { jobEventSchema, operatingStateSchema } from './job';
@@ -29,3 +28,5 @@ export { everyone, problemSchema, signInRefusals, trained } from './route';
 export type { Problem, Route } from './route';
 export { loginSchema, newPasswordSchema, pinSchema, roles, settingsSchema } from './access';
 export type { AuditLine, Member, OwnSecrets, Person, Role, Session, Settings, Setup, SignIn } from './access';
+export { jobFilters, jobListQuery, jobOrders, jobPageSchema, jobSummarySchema, mostJobs } from './jobList';
+export type { JobFilter, JobOrder, JobStanding, JobSummary } from './jobList';

@@ -1,5 +1,5 @@
-import type { RelayEntry, Role, TraceRecord } from '@grim-lantern/contract';
-import type { Circuit, FuseCentre, JobEvent, Kit } from '@grim-lantern/core';
+import type { JobStanding, RelayEntry, Role, TraceRecord } from '@grim-lantern/contract';
+import type { Circuit, FuseCentre, JobEvent, JobStage, Kit } from '@grim-lantern/core';
 import type { CreationOptional, InferAttributes, InferCreationAttributes, Sequelize } from 'sequelize';
 import { DataTypes, Model } from 'sequelize';
 
@@ -94,6 +94,15 @@ export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttribut
   declare title: string;
   declare openedAt: Date;
   declare lastSequence: CreationOptional<number>;
+  declare stage: CreationOptional<JobStage>;
+  /** When its newest event came. */
+  declare lastAt: CreationOptional<Date>;
+  /** Everybody who has an event in it. */
+  declare authors: CreationOptional<string[]>;
+  declare archivedAt: CreationOptional<Date | null>;
+  /** What the evidence said at `standingSequence`; null before it was worked out once. */
+  declare standing: CreationOptional<JobStanding | null>;
+  declare standingSequence: CreationOptional<number>;
 }
 
 export class JobEventRow extends Model<InferAttributes<JobEventRow>, InferCreationAttributes<JobEventRow>> {
@@ -269,6 +278,12 @@ function jobModels(sequelize: Sequelize): Pick<Models, 'Circuit' | 'Job' | 'JobE
         title: text(),
         openedAt: { type: DataTypes.DATE, allowNull: false },
         lastSequence: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
+        stage: DataTypes.TEXT,
+        lastAt: DataTypes.DATE,
+        authors: DataTypes.ARRAY(DataTypes.UUID),
+        archivedAt: DataTypes.DATE,
+        standing: DataTypes.JSONB,
+        standingSequence: DataTypes.INTEGER,
       },
       options('jobs'),
     ),

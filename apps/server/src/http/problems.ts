@@ -104,6 +104,7 @@ const problems = {
   'job/order': { status: 422, message: 'That comes later in the order of work.' },
   'reading/unknown': { status: 422, message: 'There is no such reading in this job to withdraw.' },
   'database/unreachable': { status: 503, message: 'The database cannot be reached; nothing was stored.' },
+  'server/busy': { status: 503, message: 'The server has too much to do at the moment; nothing was stored.' },
   'server/broken': { status: 500, message: 'The server failed on this request; nothing was stored.' },
 } as const;
 

@@ -4,6 +4,7 @@ import type { InferCreationAttributes, Transaction } from 'sequelize';
 import { Op } from 'sequelize';
 import type { JobEventRow, JobRow, Models } from '../database/models';
 import { ApiProblem } from '../http/problems';
+import { noteProgress } from './noteProgress';
 
 /**
  * Appends checked events to a job whose row the transaction holds locked: so numbers have no gaps, and no two
@@ -41,8 +42,10 @@ export async function appendEvents(
   for (let first = 0; first < fresh.length; first += rowsAtOnce) {
     await models.JobEvent.bulkCreate(fresh.slice(first, first + rowsAtOnce), { transaction });
   }
-  const lastSequence = job.lastSequence + fresh.length;
-  if (fresh.length > 0) await job.update({ lastSequence }, { transaction });
+  if (fresh.length > 0) {
+    const made = fresh.map(({ body }) => body);
+    await noteProgress(models, job, made, job.lastSequence + fresh.length, transaction);
+  }
   return logged;
 }
 

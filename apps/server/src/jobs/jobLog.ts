@@ -3,16 +3,21 @@ import type { JobSummary, NewJob, PortableJob } from '@grim-lantern/contract';
 import type { Transaction } from 'sequelize';
 import { Op } from 'sequelize';
 import type { Database } from '../database/database';
-import type { JobRow, Models, VehicleRow } from '../database/models';
+import type { JobRow, Models } from '../database/models';
 import { ApiProblem } from '../http/problems';
 import { appendEvents } from './appendEvents';
 import { checkEvents } from './checkEvents';
 import { checkOrder } from './checkOrder';
+import type { JobQuery } from './jobList';
+import { jobPage, summaryOf } from './jobList';
 import { takeInJob } from './takeInJob';
 
 /** The jobs of one workshop, as logs that only grow. */
 export interface JobLog {
-  readonly list: () => Promise<readonly JobSummary[]>;
+  /** A page of them; of those with news it is worked out meanwhile where they stand. */
+  readonly list: (query: JobQuery) => Promise<{ jobs: JobSummary[]; next: string | null }>;
+  /** Takes a job out of the lists, or brings it back. */
+  readonly archive: (jobId: string, archived: boolean) => Promise<JobSummary>;
   readonly get: (jobId: string) => Promise<JobSummary>;
   /** Opens a job with its complaint. The same request again changes nothing. */
   readonly open: (job: NewJob) => Promise<JobSummary>;
@@ -28,15 +33,29 @@ export interface JobLog {
 }
 
 /** @throws {ApiProblem} from every method, where its request does not fit */
-export function createJobLog({ sequelize, models }: Database, workshopId: string): JobLog {
+export function createJobLog(
+  database: Database,
+  workshopId: string,
+  refresh: (jobs: readonly JobRow[]) => void,
+): JobLog {
+  const { sequelize, models } = database;
   const get = async (jobId: string) => {
     const job = await jobRow(models, workshopId, jobId);
     const where = { workshopId, id: job.vehicleId };
-    return summary(job, await models.Vehicle.findOne({ where, rejectOnEmpty: true }));
+    return summaryOf(job, await models.Vehicle.findOne({ where, rejectOnEmpty: true }));
   };
   return {
     get,
-    list: () => newestFirst(models, workshopId),
+    async list(query) {
+      const { rows, jobs, next } = await jobPage(database, workshopId, query);
+      refresh(rows);
+      return { jobs, next };
+    },
+    async archive(jobId, archived) {
+      const job = await jobRow(models, workshopId, jobId);
+      await job.update({ archivedAt: archived ? (job.archivedAt ?? new Date()) : null });
+      return get(jobId);
+    },
     async open(job) {
       await sequelize.transaction((transaction) => openJob(models, workshopId, job, transaction));
       return get(job.id);
@@ -99,25 +118,4 @@ async function openJob(
   const event: JobEvent = { id: complaintEventId, author, at, type: 'complaint-set', text: complaint };
   await checkEvents(models, job, [event], transaction);
   await appendEvents(models, job, [event], transaction);
-}
-
-async function newestFirst({ Job, Vehicle }: Models, workshopId: string): Promise<readonly JobSummary[]> {
-  const jobs = await Job.findAll({ where: { workshopId }, order: [['openedAt', 'DESC']], limit: 200 });
-  const vehicles = await Vehicle.findAll({ where: { workshopId } });
-  const byId = new Map(vehicles.map((vehicle) => [vehicle.id, vehicle]));
-  return jobs.flatMap((job) => {
-    const vehicle = byId.get(job.vehicleId);
-    return vehicle === undefined ? [] : [summary(job, vehicle)];
-  });
-}
-
-function summary(job: JobRow, vehicle: VehicleRow): JobSummary {
-  return {
-    id: job.id,
-    title: job.title,
-    vehicle: { id: vehicle.id, name: vehicle.name, service: vehicle.service },
-    circuitId: job.circuitId,
-    openedAt: job.openedAt.toISOString(),
-    lastSequence: job.lastSequence,
-  };
 }

@@ -45,7 +45,7 @@ export function CausePanel({ jobId, circuit, diagnosis, record }: CausePanelProp
       </section>
     );
   }
-  const unread = unreadModule(circuit, diagnosis, isolated);
+  const unread = unreadModule(diagnosis, isolated);
   return (
     <section aria-label="Found" className="border-ink my-4 border-l-4 py-1 pl-4" data-suspect={isolated}>
       <p className="text-dim">One suspect stands alone{proven ? '' : ', not yet proven'}</p>
@@ -123,11 +123,7 @@ function colouredName(circuit: Circuit, id: string): string {
 }
 
 /** The module of a suspect whose check-list has neither been read nor skipped; null when there is none. */
-function unreadModule(circuit: Circuit, { dossier, job }: Diagnosis, suspect: string): string | null {
-  if (dossier === null) {
-    const module = circuit.parts.find(({ id, kind }) => kind === 'module' && thingsOf(suspect).includes(id));
-    return module === undefined || job.skipped[module.id] !== undefined ? null : module.id;
-  }
+function unreadModule({ dossier, job }: Diagnosis, suspect: string): string | null {
   const found = dossier.modules.find(
     ({ id, checklist }) =>
       thingsOf(suspect).includes(id) && job.skipped[id] === undefined && !isListRead(checklist),

@@ -13,7 +13,7 @@ export function FairToStop({
   readonly diagnosis: Diagnosis;
   readonly record: ((fact: JobFact) => string) | null;
 }) {
-  if (actions === null || dossier === null || job.cause !== null || job.closed !== null) return null;
+  if (actions === null || job.cause !== null || job.closed !== null) return null;
   const found = nothingReproduces(job, assessment, dossier.proof.wanted, actions[0]);
   if (found === null) return null;
   const { healthy, minutesLeft } = found;

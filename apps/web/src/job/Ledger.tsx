@@ -52,8 +52,8 @@ export function Ledger({ circuit, diagnosis, technicians, unsent, record, onCorr
                   : ''
                 : effectWords(effect.cleared.length, effect.revived.length, effect.bits)
             }
-            mistake={likelyMistake === reading.id ? (dossier?.mistakeExpected ?? '') : null}
-            trap={dossier?.traps[reading.id] ?? null}
+            mistake={likelyMistake === reading.id ? (dossier.mistakeExpected ?? '') : null}
+            trap={dossier.traps[reading.id] ?? null}
             onCorrect={() => onCorrect(reading)}
           />
         );

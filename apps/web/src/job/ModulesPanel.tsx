@@ -27,7 +27,6 @@ interface ModulesPanelProps {
 /** Codes and live data per module, and what must be good at its pins before it is judged. */
 export function ModulesPanel({ circuit, diagnosis, record, onPoint }: ModulesPanelProps) {
   const { dossier, job } = diagnosis;
-  if (dossier === null) return <p className="text-dim py-6 text-lg">Looking for modules …</p>;
   return (
     <section aria-label="Modules" className="py-4">
       <h2 className="text-2xl font-semibold">Scan every module</h2>

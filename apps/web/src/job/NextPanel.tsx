@@ -52,7 +52,7 @@ export function NextPanel({
   const action = actions?.[index];
   const [asked, setAsked] = useState(asksComplaint(job));
   const complains = asked && job.cause === null;
-  const question = diagnosis.dossier?.question ?? null;
+  const question = diagnosis.dossier.question;
   const fuse = question?.kind === 'fuse' ? question.fuse : null;
   const shown = complains || fuse !== null ? undefined : action?.test;
   useEffect(() => {

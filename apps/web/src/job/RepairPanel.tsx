@@ -27,7 +27,7 @@ interface RepairPanelProps {
 /** From the customer's word to the proof: cause, repair, the same measurement again, and the end of the job. */
 export function RepairPanel({ circuit, diagnosis, draft, record }: RepairPanelProps) {
   const { job, dossier } = diagnosis;
-  const pairs = dossier?.proof.pairs ?? [];
+  const pairs = dossier.proof.pairs;
   const apart = stillApart(circuit, job);
   const customer = <CustomerPanel job={job} draft={draft} record={record} />;
   const pressing = job.stage === 'waiting for the customer' || draft.text !== '';
@@ -42,12 +42,7 @@ export function RepairPanel({ circuit, diagnosis, draft, record }: RepairPanelPr
         <Cause circuit={circuit} diagnosis={diagnosis} record={record} />
       )}
       {job.cause !== null && job.repair === null && job.closed === null && (
-        <RepairForm
-          key={job.cause.suspect}
-          steps={dossier?.steps ?? []}
-          record={record}
-          ready={dossier !== null}
-        />
+        <RepairForm key={job.cause.suspect} steps={dossier.steps} record={record} />
       )}
       {job.repair !== null && <RepairDone steps={job.repair.steps} text={job.repair.text} />}
       {job.repair !== null && job.closed === null && <PutBack items={apart} record={record} />}
@@ -55,7 +50,7 @@ export function RepairPanel({ circuit, diagnosis, draft, record }: RepairPanelPr
         <Proof
           circuit={circuit}
           pairs={pairs}
-          wanted={job.closed === null ? (dossier?.proof.wanted ?? []) : []}
+          wanted={job.closed === null ? dossier.proof.wanted : []}
           state={job.state}
           record={record}
         />
@@ -79,19 +74,10 @@ function Cause({ circuit, diagnosis: { job }, record }: Omit<RepairPanelProps, '
   );
 }
 
-function RepairForm({
-  steps,
-  ready,
-  record,
-}: {
-  steps: readonly string[];
-  ready: boolean;
-  record: Recorder;
-}) {
+function RepairForm({ steps, record }: { steps: readonly string[]; record: Recorder }) {
   const [done, setDone] = useState<ReadonlySet<string>>(new Set());
   const [text, setText] = useState('');
   const field = useId();
-  if (!ready) return <p className="text-dim py-4">Looking what the repair takes …</p>;
   const toggle = (step: string) => {
     const next = new Set(done);
     if (!next.delete(step)) next.add(step);

@@ -20,7 +20,7 @@ export function StopOrGoOn({
   const { hourlyRate, askFrom, currency } = useWorkshopMoney();
   const { assessment, dossier, job } = diagnosis;
   const leading = assessment.suspicion.suspects[0];
-  if (dossier?.repair == null || leading === undefined) return null;
+  if (dossier.repair === null || leading === undefined) return null;
   const step = costOf(action.work, hourlyRate);
   const strips = action.work.strips.map((id) => circuit.strips.find((each) => each.id === id)?.name ?? '');
   const repair = costOf(dossier.repair, hourlyRate);

@@ -34,7 +34,7 @@ export function StoryPanel({ jobId, circuit, diagnosis, record }: StoryPanelProp
       <div>
         <h2 className="mb-1 text-xl font-semibold">Where the job stands</h2>
         <ul aria-label="Hand-over" className="flex flex-col gap-1">
-          {(dossier?.handOver ?? []).map((line) => (
+          {dossier.handOver.map((line) => (
             <li key={line}>{line}</li>
           ))}
         </ul>

@@ -17,7 +17,6 @@ export function SymptomBoard({
   readonly record: Recorder;
 }) {
   const { dossier, job, assessment } = diagnosis;
-  if (dossier === null) return <p className="text-dim py-6 text-lg">Looking what is on this circuit …</p>;
   return (
     <section aria-label="Symptoms" className="py-4">
       <h2 className="text-2xl font-semibold">What works, what does not?</h2>

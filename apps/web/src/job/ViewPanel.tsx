@@ -118,9 +118,9 @@ function Search({
   const { actions, dossier, job } = diagnosis;
   const unscanned = unscannedModules(circuit, diagnosis);
   const last = job.readings.filter(({ withdrawn }) => withdrawn === null).at(-1);
-  const trap = last === undefined ? undefined : dossier?.traps[last.id];
+  const trap = last === undefined ? undefined : dossier.traps[last.id];
   const [kept, setKept] = useState<string | null>(null);
-  const expected = dossier?.mistakeExpected ?? null;
+  const expected = dossier.mistakeExpected ?? null;
   const doubted =
     last?.id === diagnosis.assessment.suspicion.likelyMistake && last?.id !== kept ? last : undefined;
   return (
@@ -170,7 +170,7 @@ function TakenOver({
 }) {
   const own = useAppSelector((state) => state.session.technicianId);
   const before = technicians.find(({ id }) => id === job.authors.at(-1));
-  if (own === null || before === undefined || before.id === own || dossier === null) return null;
+  if (own === null || before === undefined || before.id === own) return null;
   return (
     <details className="border-line mb-3 border px-3" aria-label="Hand-over">
       <summary className="min-h-11 py-2">You take over from {before.name}: the job in five lines</summary>

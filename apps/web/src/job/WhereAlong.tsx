@@ -13,7 +13,7 @@ export function WhereAlong({
   readonly diagnosis: Diagnosis;
   readonly record: ((fact: JobFact) => string) | null;
 }) {
-  const along = dossier?.along ?? null;
+  const along = dossier.along;
   if (along === null) return null;
   const { located, next } = along;
   return (

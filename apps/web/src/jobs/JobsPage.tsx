@@ -1,24 +1,27 @@
-import { minutes, percent, readingCount, suspectName } from '@grim-lantern/core';
-import type { JobStage } from '@grim-lantern/core';
-import type { JobSummary } from '@grim-lantern/contract';
+import type { JobFilter, JobOrder } from '@grim-lantern/contract';
 import { useEffect, useState } from 'react';
-import { Link } from 'react-router';
+import { request } from '../api/request';
 import { Notices } from '../app/Notices';
+import { TextField } from '../app/TextField';
 import { TopBar } from '../app/TopBar';
-import { useJobEvents, useJobFacts } from '../job/useJob';
-import type { JobFacts } from '../store/jobs';
+import { Segments } from '../job/Segments';
 import { useFreshWorkshop } from '../store/useFreshWorkshop';
-import { currentCircuits, loadWorkshop } from '../store/workshop';
-import { useAppDispatch, useAppSelector } from '../store/store';
-import { useDiagnosis } from '../worker/useDiagnosis';
+import { currentCircuits } from '../store/workshop';
+import { useAppSelector } from '../store/store';
+import { JobLine } from './JobLine';
 import { NewJob } from './NewJob';
 import { TakeIn } from './TakeIn';
+import type { JobList, JobListQuery } from './useJobList';
+import { useJobList } from './useJobList';
+
+const everything: JobListQuery = { show: 'all', order: 'opened', search: '', mine: false };
 
 /** The day's work: what is open, where each job stands, what still glows. */
 export function JobsPage() {
-  const dispatch = useAppDispatch();
   const workshop = useAppSelector((state) => state.workshop);
   const [opening, setOpening] = useState(false);
+  const [query, setQuery] = useState(everything);
+  const list = useJobList(query);
   useFreshWorkshop();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -53,25 +56,8 @@ export function JobsPage() {
             </button>
           </span>
         </div>
-        {workshop.status === 'loading' && <p className="text-dim text-lg">Fetching the jobs …</p>}
-        {workshop.status === 'failed' && (
-          <>
-            <p className="mb-4 text-lg">{workshop.why}</p>
-            <button type="button" className="key" onClick={() => void dispatch(loadWorkshop())}>
-              Try again
-            </button>
-          </>
-        )}
-        {workshop.status === 'ready' && workshop.jobs.length === 0 && (
-          <p className="text-dim text-lg">No jobs yet. Press N to open the first.</p>
-        )}
-        {workshop.status === 'ready' && (
-          <ul aria-label="Jobs" className="border-line border-t">
-            {workshop.jobs.map((job) => (
-              <JobLine key={job.id} summary={job} />
-            ))}
-          </ul>
-        )}
+        <Filters query={query} onChange={setQuery} />
+        <Lines list={list} query={query} />
       </main>
       {opening && workshop.status === 'ready' && (
         <NewJob circuits={currentCircuits(workshop.workshop)} onClose={() => setOpening(false)} />
@@ -80,92 +66,115 @@ export function JobsPage() {
   );
 }
 
-function JobLine({ summary }: { summary: JobSummary }) {
-  const facts = useJobFacts(summary.id);
+const filterWords: readonly { readonly id: JobFilter; readonly name: string }[] = [
+  { id: 'all', name: 'All' },
+  { id: 'open', name: 'Open' },
+  { id: 'waiting', name: 'Waiting' },
+  { id: 'closed', name: 'Closed' },
+  { id: 'archived', name: 'Archived' },
+];
+const orderWords: readonly { readonly id: JobOrder; readonly name: string }[] = [
+  { id: 'opened', name: 'Newest first' },
+  { id: 'worked on', name: 'Last worked on' },
+];
+
+function Filters({
+  query,
+  onChange,
+}: {
+  readonly query: JobListQuery;
+  readonly onChange: (query: JobListQuery) => void;
+}) {
   return (
-    <li className="border-line border-b">
-      <Link
-        to={`/jobs/${summary.id}`}
-        className="hover:bg-raised grid items-center gap-x-6 gap-y-1 py-3 md:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)_90px]"
+    <div className="mb-4 flex flex-wrap items-end gap-x-4 gap-y-2">
+      <div className="min-w-52 grow">
+        <TextField
+          label="Search jobs by words, vehicle or plate"
+          text={query.search}
+          onType={(search) => onChange({ ...query, search })}
+          maxLength={120}
+        />
+      </div>
+      <Segments
+        label="Show"
+        chosen={query.show}
+        positions={filterWords}
+        disabled={false}
+        onChoose={(id) => onChange({ ...query, show: filterWords.find((each) => each.id === id)!.id })}
+      />
+      <label className="flex min-h-11 items-center gap-2">
+        <input
+          type="checkbox"
+          className="size-6"
+          checked={query.mine}
+          onChange={({ target }) => onChange({ ...query, mine: target.checked })}
+        />
+        Mine
+      </label>
+      <select
+        aria-label="Order"
+        className="field w-auto"
+        value={query.order}
+        onChange={({ target }) =>
+          onChange({ ...query, order: orderWords.find((each) => each.id === target.value)!.id })
+        }
       >
-        <span className="min-w-0">
-          <span className="block truncate text-xl font-semibold">{summary.title}</span>
-          <span className="text-dim block truncate">
-            {summary.vehicle.name}, {summary.vehicle.service}
-          </span>
-        </span>
-        {facts.status === 'ready' ? (
-          <Standing jobId={summary.id} facts={facts} />
-        ) : (
-          <span className="text-dim">{facts.status === 'failed' ? facts.why : '…'}</span>
-        )}
-      </Link>
-    </li>
+        {orderWords.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </div>
   );
 }
 
-/** Where a job stands, and what still glows in it: three suspects at most. */
-function Standing({ jobId, facts }: { jobId: string; facts: Extract<JobFacts, { status: 'ready' }> }) {
-  const events = useJobEvents(jobId);
-  const work = useDiagnosis(facts.summary.circuitId, facts.circuit, events, 'assess');
-  if (work.status === 'working') return <span className="text-dim">Working out the suspects …</span>;
-  if (work.status === 'failed')
-    return <span className="text-clash">Could not be worked out. {work.why}</span>;
-  const { job, assessment } = work.diagnosis;
-  if (job.cause !== null || job.closed !== null) {
-    return (
-      <>
-        <span>
-          <span className={job.stage === 'closed unproven' ? '' : 'text-agree'}>{stageWords[job.stage]}</span>
-          {job.cause !== null && <>: {suspectName(facts.circuit, job.cause.suspect)}</>}
-          {job.closed !== null && job.closed.why !== '' && (
-            <span className="text-dim block">{job.closed.why}</span>
-          )}
-        </span>
-        <Spent value={job.minutes} />
-      </>
-    );
-  }
+function Lines({ list, query }: { readonly list: JobList; readonly query: JobListQuery }) {
+  const mayArchive = useAppSelector(
+    ({ access }) => access.status === 'told' && access.session.person?.role !== 'apprentice',
+  );
+  const [problem, setProblem] = useState<string | null>(null);
+  const archive = async (id: string, archived: boolean) => {
+    const answer = await request('archiveJob', { params: { jobId: id }, body: { archived } });
+    setProblem(answer.status === 'refused' ? answer.problem.message : null);
+    list.reload();
+  };
+  const { jobs, why, more, reload } = list;
+  const narrowed = query.search !== '' || query.mine || query.show !== 'all';
   return (
     <>
-      <span className="flex min-w-0 flex-col">
-        <span className="text-dim">
-          {job.stage === 'waiting for the customer' ? (
-            <span className="text-clash">{stageWords[job.stage]}</span>
-          ) : assessment.isolated === null ? (
-            stageWords[job.stage]
-          ) : (
-            'One suspect stands alone'
-          )}
-          , {readingCount(job)}
-        </span>
-        {assessment.suspicion.suspects.slice(0, 3).map(({ id, probability }) => (
-          <span key={id} className="flex items-center gap-3">
-            <span className="text-glow w-14 shrink-0 font-mono text-[14px]">{percent(probability)}</span>
-            <span className="w-20 shrink-0" aria-hidden>
-              <span
-                className="bg-glow block h-[5px]"
-                style={{ width: `${Math.max(2, probability * 80)}px` }}
-              />
-            </span>
-            <span className="truncate">{suspectName(facts.circuit, id)}</span>
-          </span>
-        ))}
-      </span>
-      <Spent value={job.minutes} />
+      {(why ?? problem) !== null && (
+        <div className="mb-4 flex flex-wrap items-center gap-3">
+          <p role="alert" className="text-clash text-lg">
+            {why ?? problem}
+          </p>
+          <button type="button" className="key" onClick={reload}>
+            Try again
+          </button>
+        </div>
+      )}
+      {jobs === null && why === null && <p className="text-dim text-lg">Fetching the jobs …</p>}
+      {jobs?.length === 0 && (
+        <p className="text-dim text-lg">
+          {narrowed ? 'No job is like that.' : 'No jobs yet. Press N to open the first.'}
+        </p>
+      )}
+      {jobs !== null && jobs.length > 0 && (
+        <ul aria-label="Jobs" className="border-line border-t">
+          {jobs.map((job) => (
+            <JobLine
+              key={job.id}
+              job={job}
+              onArchive={mayArchive ? () => void archive(job.id, !job.archived) : null}
+            />
+          ))}
+        </ul>
+      )}
+      {more !== null && (
+        <button type="button" className="key border-line mt-4" onClick={more}>
+          More jobs
+        </button>
+      )}
     </>
   );
-}
-
-const stageWords: Readonly<Record<JobStage, string>> = {
-  searching: 'Searching',
-  'waiting for the customer': 'Waiting for the customer',
-  'cause found': 'Cause found',
-  repaired: 'Repaired, to be proven',
-  proven: 'Proven',
-  'closed unproven': 'Closed unproven',
-};
-
-function Spent({ value }: { value: number }) {
-  return <span className="text-dim font-mono text-[13px] md:text-right">{minutes(value)}</span>;
 }

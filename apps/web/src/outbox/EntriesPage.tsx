@@ -3,6 +3,7 @@ import { format } from 'date-fns';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { TopBar } from '../app/TopBar';
+import { useJobFacts } from '../job/useJob';
 import { download } from '../report/exports';
 import type { Outgoing, Refused } from '../store/outbox';
 import { outboxSlice } from '../store/outbox';
@@ -70,12 +71,8 @@ export default function EntriesPage() {
 }
 
 function EntryLine({ jobId, event }: Outgoing) {
-  const title = useAppSelector(({ jobs, workshop }) => {
-    const open = jobs[jobId];
-    if (open?.status === 'ready') return open.summary.title;
-    const listed = workshop.status === 'ready' ? workshop.jobs.find(({ id }) => id === jobId) : undefined;
-    return listed?.title ?? 'A job that is not here';
-  });
+  const facts = useJobFacts(jobId);
+  const title = facts.status === 'ready' ? facts.summary.title : 'the job';
   return (
     <p className="break-words">
       <span className="text-lg">{entryWords(event)}</span>{' '}

@@ -46,13 +46,12 @@ function ReadyReport({ jobId, facts }: { jobId: string; facts: Extract<JobFacts,
   const [trouble, setTrouble] = useState<string | null>(null);
   const diagnosis = work.status === 'ready' ? work.diagnosis : null;
   const house = workshop.status === 'ready' ? workshop.workshop : null;
-  const dossier = diagnosis?.dossier ?? null;
   const report = useMemo(
     () =>
-      diagnosis === null || dossier === null || house === null
+      diagnosis === null || house === null
         ? null
-        : reportModel(circuit, summary, diagnosis.job, dossier, house),
-    [circuit, summary, diagnosis, dossier, house],
+        : reportModel(circuit, summary, diagnosis.job, diagnosis.dossier, house),
+    [circuit, summary, diagnosis, house],
   );
   const layout = drawn === 'failed' ? null : drawn;
   const glow = useMemo(() => {

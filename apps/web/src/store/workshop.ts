@@ -1,32 +1,26 @@
 import { createAsyncThunk, createSlice } from '@reduxjs/toolkit';
-import type { CircuitSummary, JobSummary, NewJob, VehicleRecord, Workshop } from '@grim-lantern/contract';
+import type { CircuitSummary, NewJob, VehicleRecord, Workshop } from '@grim-lantern/contract';
 import { request } from '../api/request';
 import { threeWay } from '../vehicles/threeWay';
 import { whyNot } from './access';
 
-/** The workshop's own data and its list of jobs, as the server last told. */
+/** The workshop's own data, as the server last told. */
 export type WorkshopState =
   | { readonly status: 'loading' }
   | { readonly status: 'failed'; readonly why: string }
-  | { readonly status: 'ready'; readonly workshop: Workshop; readonly jobs: readonly JobSummary[] };
+  | { readonly status: 'ready'; readonly workshop: Workshop };
 
-/** Fetches the workshop and its jobs. */
+/** Fetches the workshop. */
 export const loadWorkshop = createAsyncThunk('workshop/load', async (_none: void, { rejectWithValue }) => {
-  const [workshop, jobs] = await Promise.all([request('workshop'), request('jobs')]);
-  if (workshop.status === 'done' && jobs.status === 'done') {
-    return { workshop: workshop.reply, jobs: jobs.reply.jobs };
-  }
-  const failed = workshop.status === 'done' ? jobs : workshop;
-  return rejectWithValue(
-    failed.status === 'refused' ? failed.problem.message : failed.status === 'out-of-reach' ? failed.why : '',
-  );
+  const answer = await request('workshop');
+  return answer.status === 'done' ? { workshop: answer.reply } : rejectWithValue(whyNot(answer));
 });
 
 /** Opens a job. Rejects with a sentence; what was typed stays in the form. */
 export const openJob = createAsyncThunk('workshop/openJob', async (job: NewJob, { rejectWithValue }) => {
   const answer = await request('openJob', { body: job });
   if (answer.status === 'done') return answer.reply;
-  return rejectWithValue(answer.status === 'refused' ? answer.problem.message : answer.why);
+  return rejectWithValue(whyNot(answer));
 });
 
 /**
@@ -83,8 +77,5 @@ export const workshopSlice = createSlice({
         const others = state.workshop.vehicles.filter(({ id }) => id !== payload.id);
         const vehicles = [...others, payload].sort((one, other) => one.name.localeCompare(other.name));
         return { ...state, workshop: { ...state.workshop, vehicles } };
-      })
-      .addCase(openJob.fulfilled, (state, { payload }) =>
-        state.status === 'ready' ? { ...state, jobs: [payload, ...state.jobs] } : state,
-      ),
+      }),
 });

@@ -51,8 +51,7 @@ export interface PointAnswer {
 export interface Standing {
   readonly job: JobState;
   readonly assessment: Assessment;
-  /** Null in lists. */
-  readonly dossier: Dossier | null;
+  readonly dossier: Dossier;
 }
 
 /**
@@ -64,10 +63,10 @@ export function createCoreService() {
   const healthyOf = remembered((circuit: Circuit) => createPredictor(circuit, []));
   const think = thinking(predictorOf);
   return {
-    /** Where a job stands, for lists. */
-    assess(circuitId: string, circuit: Circuit, events: readonly JobEvent[]): Standing {
+    /** What the evidence says, without what only an open job needs. */
+    assess(circuitId: string, circuit: Circuit, events: readonly JobEvent[]): Omit<Standing, 'dossier'> {
       const { job, assessment } = think(circuitId, circuit, events);
-      return { job, assessment, dossier: null };
+      return { job, assessment };
     },
     plan(
       circuitId: string,

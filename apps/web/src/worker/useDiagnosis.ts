@@ -12,8 +12,7 @@ export interface Diagnosis {
   readonly assessment: Assessment;
   /** Null while it is being worked out. */
   readonly actions: readonly ProposedAction[] | null;
-  /** Null in lists. */
-  readonly dossier: Dossier | null;
+  readonly dossier: Dossier;
 }
 
 export type DiagnosisWork =
@@ -43,13 +42,13 @@ async function thinkAhead(
 
 /**
  * Suspicion and plan of a job, worked out in the worker. While the next one is worked out, the last one stands.
- * @param depth - `assess` leaves all else out, for lists; `dossier` the plan alone, for reports
+ * @param depth - `dossier` leaves the plan out, for reports
  */
 export function useDiagnosis(
   circuitId: string,
   circuit: Circuit,
   events: readonly JobEvent[],
-  depth: 'assess' | 'dossier' | 'plan' = 'plan',
+  depth: 'dossier' | 'plan' = 'plan',
   kit: Kit = usualKit,
 ): DiagnosisWork {
   const [work, setWork] = useState<DiagnosisWork>({ status: 'working' });
@@ -59,11 +58,7 @@ export function useDiagnosis(
       if (current) setWork({ status: 'ready', diagnosis });
     };
     const run = async () => {
-      const found = await askCore((core) =>
-        depth === 'assess'
-          ? core.assess(circuitId, circuit, events)
-          : core.dossier(circuitId, circuit, events),
-      );
+      const found = await askCore((core) => core.dossier(circuitId, circuit, events));
       tell({ ...found, events, actions: null });
       if (depth !== 'plan') return;
       const actions = await askPlanner(

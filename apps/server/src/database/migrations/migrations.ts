@@ -7,6 +7,7 @@ import { traces } from './0006-traces';
 import { circuitRevisions } from './0007-circuit-revisions';
 import { signIn } from './0008-sign-in';
 import { versions } from './0009-versions';
+import { jobList } from './0010-job-list';
 import type { Migration } from './migration';
 
 /** Every step, oldest first. */
@@ -20,4 +21,5 @@ export const migrations: readonly Migration[] = [
   circuitRevisions,
   signIn,
   versions,
+  jobList,
 ];

@@ -1,0 +1,33 @@
+import { availableParallelism } from 'node:os';
+import { Piscina } from 'piscina';
+import { ApiProblem } from '../http/problems';
+import type { TaskName, Tasks } from './tasks';
+import type { Work } from './work';
+
+/** What waits at most; more is refused rather than kept waiting. */
+const mostWaiting = 200;
+/** A task that takes longer is ended, with its thread. */
+const mostMilliseconds = 60_000;
+
+/**
+ * A few threads beside the one that answers requests, one less than the machine has cores.
+ * @param file - the built `worker.js`
+ */
+export function createPool(file: string): Work {
+  const pool = new Piscina({
+    filename: file,
+    minThreads: 0,
+    maxThreads: Math.max(1, availableParallelism() - 1),
+    maxQueue: mostWaiting,
+    idleTimeout: 60_000,
+    resourceLimits: { maxOldGenerationSizeMb: 1024 },
+  });
+  return {
+    async run<N extends TaskName>(name: N, input: Parameters<Tasks[N]>[0]) {
+      if (pool.queueSize >= mostWaiting) throw new ApiProblem('server/busy');
+      const signal = AbortSignal.timeout(mostMilliseconds);
+      return (await pool.run({ name, input }, { signal })) as ReturnType<Tasks[N]>;
+    },
+    close: () => pool.destroy(),
+  };
+}

@@ -1,0 +1,39 @@
+import { routes } from '@grim-lantern/contract';
+import type { JobStanding, Route, RouteName } from '@grim-lantern/contract';
+import { assess, createPredictor, foldJob, suspectName } from '@grim-lantern/core';
+import type { Circuit, JobEvent } from '@grim-lantern/core';
+import type { Checked } from '../http/validated';
+import { checked } from '../http/validated';
+
+/** What takes longer than a request may hold up the others. Pure: it runs in a thread as well as here. */
+export const tasks = {
+  /** Where a job stands. Cost: one assessment, up to some seconds. */
+  standing({
+    circuit,
+    events,
+  }: {
+    readonly circuit: Circuit;
+    readonly events: readonly JobEvent[];
+  }): JobStanding {
+    const job = foldJob(circuit, events);
+    const { suspicion, isolated } = assess(createPredictor(circuit), job);
+    return {
+      readings: job.readings.length,
+      minutes: job.minutes,
+      cause: job.cause === null ? null : suspectName(circuit, job.cause.suspect),
+      closed: job.closed?.why ?? '',
+      alone: isolated !== null,
+      suspects: suspicion.suspects
+        .slice(0, 3)
+        .map(({ id, probability }) => ({ name: suspectName(circuit, id), probability })),
+    };
+  },
+  /** The body of a route, checked. */
+  body({ route, body }: { readonly route: RouteName; readonly body: unknown }): Checked<unknown> {
+    const { body: schema }: Route = routes[route];
+    return schema === undefined ? { data: undefined } : checked(schema, body);
+  },
+} as const;
+
+export type Tasks = typeof tasks;
+export type TaskName = keyof Tasks;
