@@ -60,8 +60,8 @@ test('a box of sixty is pasted from a spreadsheet, turned, changed, taken away a
   await page.getByLabel('Vehicle, model and year').fill('Larkfield Courier 2.0 van, 2016');
   await page.getByLabel('Used for').fill('toy library');
   await page.getByRole('button', { name: 'Save vehicle' }).click();
-  await expect(page.getByRole('heading', { name: 'Fuse and relay centres' })).toBeVisible();
-  await page.getByRole('button', { name: 'New centre' }).click();
+  await expect(page.getByRole('heading', { name: 'Fuse boxes' })).toBeVisible();
+  await page.getByRole('button', { name: 'New fuse box' }).click();
   await page.getByLabel('Name of the box').fill('Cab box');
   await page.getByLabel('Rows', { exact: true }).fill('10');
   const rows = Array.from(
@@ -125,7 +125,7 @@ test('a box of sixty is pasted from a spreadsheet, turned, changed, taken away a
 
   await page.goto(`${house.address}/vehicles`);
   await page.getByRole('link', { name: /Tolland Sprig/ }).click();
-  await page.getByRole('button', { name: 'New centre' }).click();
+  await page.getByRole('button', { name: 'New fuse box' }).click();
   await page.getByLabel('Copy from').selectOption({ label: 'Larkfield Courier 2.0 van, 2016' });
   await page.getByRole('button', { name: 'Copy Cab box' }).click();
   await expect(page.getByTestId('cavity-12')).toBeVisible();

@@ -72,7 +72,7 @@ test('the vehicles, their boxes and circuits, and what they share meet WCAG AA, 
   await fits('vehicles');
   await van.click();
   await page.getByTestId('cavity-17').click();
-  await page.getByRole('button', { name: 'New centre' }).click();
+  await page.getByRole('button', { name: 'New fuse box' }).click();
   await expect(page.getByRole('form', { name: 'Cavity 17' })).toBeVisible();
   await fits('vehicle');
   await page

@@ -7,8 +7,16 @@ export interface Supervised {
   stop(): Promise<void>;
 }
 
-/** Starts that may fail one after another, and how long one must have run to count as good. */
-const [mostFailures, goodMilliseconds] = [5, 30_000];
+/** How a server that ends again and again is dealt with. */
+export interface Patience {
+  /** Ends one after another after which it is given up. */
+  readonly mostFailures: number;
+  /** The longest wait before a start, in milliseconds. */
+  readonly longestWait: number;
+}
+const usualPatience: Patience = { mostFailures: 5, longestWait: 16_000 };
+/** One that has run for so long was good: the count begins anew. */
+const goodMilliseconds = 30_000;
 
 /**
  * Keeps a server running: one that ends by itself is started again, after a second, then two, four …
@@ -20,6 +28,7 @@ export function supervise(
   first: Served,
   start: () => Promise<Served>,
   say: (line: string) => void,
+  { mostFailures, longestWait }: Patience = usualPatience,
 ): Supervised {
   let stopping = false;
   let current: Promise<Served> = Promise.resolve(first);
@@ -34,7 +43,7 @@ export function supervise(
       if (stopping) return;
       const good = server !== null && Date.now() - began > goodMilliseconds;
       failures = good ? 1 : failures + 1;
-      wait = good ? 1000 : Math.min(16_000, failures === 1 ? 1000 : wait * 2);
+      wait = Math.min(longestWait, good || failures === 1 ? 1000 : wait * 2);
       if (failures > mostFailures) {
         say(`The server ended ${failures} times in a row: it is not started again.`);
         return;

@@ -197,6 +197,24 @@ describe('people', () => {
     expect(both.filter(({ status }) => status === 200)).toHaveLength(1);
   });
 
+  test('the data of who has left is deleted on request; their work stays, under a number', async () => {
+    const { device } = await otherWorkshop();
+    const gone = await addPerson(device, 'technician');
+    await device.delete(`/api/people/${gone.id}`).expect(422);
+    const change = { name: 'The technician', role: 'technician', active: false };
+    await device.put(`/api/people/${gone.id}`).send(change).expect(200);
+    const reply = await device.delete(`/api/people/${gone.id}`).expect(200);
+    expect(reply.body).toMatchObject({ id: gone.id, name: 'Person 1', login: null });
+    const everything = JSON.stringify([
+      (await device.get('/api/people')).body,
+      (await device.get('/api/audit')).body,
+      (await device.get('/api/workshop')).body,
+    ]);
+    expect(everything).not.toContain('The technician');
+    expect(everything).not.toContain(gone.login);
+    expect(everything).toContain('Person 1');
+  });
+
   test('what was done is written down, and can be neither changed nor removed', async () => {
     const { device } = await otherWorkshop();
     await addPerson(device, 'apprentice');

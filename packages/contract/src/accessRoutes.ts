@@ -141,6 +141,14 @@ export const accessRoutes = {
     reply: memberSchema,
     refusals: { ...badBody, ...notFound },
   },
+  forgetMember: {
+    method: 'delete',
+    path: '/api/people/{personId}',
+    summary: 'Delete the data of a person who has left; the record of work stays under a number',
+    who: ownerOnly,
+    reply: memberSchema,
+    refusals: { ...notFound, 422: 'They still have access.' },
+  },
   renewLink: {
     method: 'post',
     path: '/api/people/{personId}/link',

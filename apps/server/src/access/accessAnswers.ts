@@ -9,7 +9,15 @@ import { idIn } from '../http/idIn';
 import { ApiProblem } from '../http/problems';
 import { validated } from '../http/validated';
 import { auditLines, writeDown } from './audit';
-import { addMember, changeMember, changeOwnSecrets, memberRow, members, newLink } from './people';
+import {
+  addMember,
+  changeMember,
+  changeOwnSecrets,
+  forgetMember,
+  memberRow,
+  members,
+  newLink,
+} from './people';
 import type { Access } from './sessionReply';
 import { deed, sessionReply } from './sessionReply';
 import { end } from './visit';
@@ -36,11 +44,10 @@ export function ownAnswers(
   };
 }
 
-/** What an owner may ask about the workshop. */
-export function ownerAnswers(
+/** What an owner may ask about the people of the workshop. */
+export function peopleAnswers(
   database: Database,
-  backupFolder: string | undefined,
-): SignedIn<'members' | 'invite' | 'changeMember' | 'renewLink' | 'saveSettings' | 'backups' | 'audit'> {
+): SignedIn<'members' | 'invite' | 'changeMember' | 'forgetMember' | 'renewLink'> {
   return {
     members: async (_request, { workshopId }) => ({ members: await members(database, workshopId) }),
     async invite(request, visit) {
@@ -49,7 +56,7 @@ export function ownerAnswers(
       await writeDown(database, {
         ...deed(visit, request),
         what: `Added as ${person.role}`,
-        about: person.name,
+        aboutPersonId: person.id,
       });
       return link;
     },
@@ -58,7 +65,17 @@ export function ownerAnswers(
       const change = validated(routes.changeMember.body, request.body);
       const member = await changeMember(database, visit.workshopId, id, change);
       const what = member.active ? `Changed a person: ${member.role}` : 'Ended a person’s access';
-      await writeDown(database, { ...deed(visit, request), what, about: member.name });
+      await writeDown(database, { ...deed(visit, request), what, aboutPersonId: member.id });
+      return member;
+    },
+    async forgetMember(request, visit) {
+      const id = idIn(request, 'personId', 'technician/none');
+      const member = await forgetMember(database, visit.workshopId, id);
+      await writeDown(database, {
+        ...deed(visit, request),
+        what: 'Deleted a person’s data',
+        aboutPersonId: id,
+      });
       return member;
     },
     async renewLink(request, visit) {
@@ -71,10 +88,19 @@ export function ownerAnswers(
       await writeDown(database, {
         ...deed(visit, request),
         what: 'Made a link to choose a password',
-        about: person.name,
+        aboutPersonId: person.id,
       });
       return newLink(database, visit.workshopId, person.id);
     },
+  };
+}
+
+/** What an owner may ask about the workshop itself. */
+export function ownerAnswers(
+  database: Database,
+  backupFolder: string | undefined,
+): SignedIn<'saveSettings' | 'backups' | 'audit'> {
+  return {
     async saveSettings(request, visit): Promise<Settings> {
       const settings = validated(routes.saveSettings.body, request.body);
       await database.models.Workshop.update(settings, { where: { id: visit.workshopId } });

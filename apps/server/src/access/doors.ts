@@ -85,7 +85,7 @@ async function letIn(
 ): Promise<Reply<'signIn'>> {
   const { workshopId } = who;
   await begin(database, request, response, who, shared);
-  await writeDown(database, { workshopId, who: who.name, what: how, address: addressOf(request) });
+  await writeDown(database, { workshopId, personId: who.id, what: how, address: addressOf(request) });
   const workshop = { id: workshopId, name: await nameOf(database, workshopId) };
   return { person: personOf(who), workshop, demo: [], device: [], empty: false };
 }

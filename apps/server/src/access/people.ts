@@ -175,6 +175,27 @@ export async function changeMember(
 }
 
 /**
+ * Deletes what is known of a person who has left: name, login, secrets, kit. The record of the work stays, under a number.
+ * @throws {ApiProblem} where they still have access
+ */
+export async function forgetMember(database: Database, workshopId: string, id: string): Promise<Member> {
+  const person = await memberRow(database, workshopId, id);
+  if (person.active) throw new ApiProblem('person/active');
+  const count = await database.models.Technician.count({
+    where: { workshopId, name: { [Op.like]: 'Person %' } },
+  });
+  await person.update({
+    name: person.name.startsWith('Person ') ? person.name : `Person ${count + 1}`,
+    login: null,
+    passwordHash: null,
+    pinHash: null,
+    totpSecret: null,
+    kit: null,
+  });
+  return (await members(database, workshopId)).find((each) => each.id === id)!;
+}
+
+/**
  * Changes one's own password, PIN or second factor. Other devices are signed out.
  * @throws {ApiProblem} where the present password is not the one
  */

@@ -59,7 +59,7 @@ export function personOf({ id, name, role, passwordHash, pinHash, totpSecret }: 
 
 /** The frame of an audit line. */
 export function deed({ workshopId, person }: Visit, request: Request) {
-  return { workshopId, who: person.name, address: addressOf(request) };
+  return { workshopId, personId: person.id, address: addressOf(request) };
 }
 
 /** Where a request comes from, as the audit has it. */

@@ -4,7 +4,7 @@ import type { Request, RequestHandler } from 'express';
 import { Router, json } from 'express';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { ownAnswers, ownerAnswers } from '../access/accessAnswers';
+import { ownAnswers, ownerAnswers, peopleAnswers } from '../access/accessAnswers';
 import { openAnswers } from '../access/doors';
 import type { Access } from '../access/sessionReply';
 import type { Visit } from '../access/visit';
@@ -39,6 +39,7 @@ export function apiRoutes({ database, access, work, backupFolder }: RouteParts):
   };
   const signedIn: SignedIn<Exclude<RouteName, OpenName | 'traceFile'>> = {
     ...ownAnswers(database, access),
+    ...peopleAnswers(database),
     ...ownerAnswers(database, backupFolder),
     ...workshopAnswers(database),
     ...vehicleAnswers(database),

@@ -47,6 +47,7 @@ const problems = {
   },
   'login/taken': { status: 409, message: 'Somebody has this login already: expected another one.' },
   'person/id-taken': { status: 409, message: 'This id belongs to somebody else already.' },
+  'person/active': { status: 422, message: 'They still have access: end it first.' },
   'person/last-owner': {
     status: 422,
     message: 'A workshop needs an owner: make somebody else an owner first.',

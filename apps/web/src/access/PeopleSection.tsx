@@ -39,6 +39,11 @@ export function PeopleSection() {
     setWhy(answer.status === 'done' ? null : whyNot(answer));
     await load();
   };
+  const forget = async (member: Member) => {
+    const answer = await request('forgetMember', { params: { personId: member.id } });
+    setWhy(answer.status === 'done' ? null : whyNot(answer));
+    await load();
+  };
   const renew = async (member: Member) => {
     const answer = await request('renewLink', { params: { personId: member.id } });
     setWhy(answer.status === 'done' ? null : whyNot(answer));
@@ -70,6 +75,7 @@ export function PeopleSection() {
             member={member}
             onChange={(to) => void change(member, to)}
             onLink={() => void renew(member)}
+            onForget={() => void forget(member)}
           />
         ))}
       </ul>
@@ -97,11 +103,14 @@ function MemberRow({
   member,
   onChange,
   onLink,
+  onForget,
 }: {
   readonly member: Member;
   readonly onChange: (to: Partial<Member>) => void;
   readonly onLink: () => void;
+  readonly onForget: () => void;
 }) {
+  const [sure, setSure] = useState(false);
   const { name, login, role, active, invited } = member;
   return (
     <li className="border-line flex flex-wrap items-center gap-x-4 gap-y-2 border-b py-2">
@@ -127,9 +136,21 @@ function MemberRow({
           </button>
         </>
       ) : (
-        <button type="button" className="key border-line" onClick={() => onChange({ active: true })}>
-          Give access
-        </button>
+        <>
+          <button type="button" className="key border-line" onClick={() => onChange({ active: true })}>
+            Give access
+          </button>
+          {login !== null && (
+            <button
+              type="button"
+              className={`key border-line ${sure ? 'text-clash' : ''}`}
+              onBlur={() => setSure(false)}
+              onClick={() => (sure ? onForget() : setSure(true))}
+            >
+              {sure ? 'Delete name and login for good' : 'Delete their data'}
+            </button>
+          )}
+        </>
       )}
     </li>
   );

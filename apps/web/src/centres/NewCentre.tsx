@@ -43,7 +43,7 @@ export function NewCentre({
   };
   return (
     <form
-      aria-label="New centre"
+      aria-label="New fuse box"
       className="border-ink mb-5 border p-4 print:hidden"
       onSubmit={(event) => {
         event.preventDefault();

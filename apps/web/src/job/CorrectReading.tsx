@@ -38,7 +38,7 @@ export function CorrectReading({
               onClose();
             }}
           />
-          <Dialog.Close className="key border-line mt-3">Leave it</Dialog.Close>
+          <Dialog.Close className="key border-line mt-3">Cancel</Dialog.Close>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

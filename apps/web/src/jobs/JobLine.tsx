@@ -30,15 +30,22 @@ export function JobLine({
           {job.standing === null ? '' : minutes(job.standing.minutes)}
         </span>
       </Link>
-      {onArchive !== null && (isEnded(job.stage) || archived) && (
-        <button
-          type="button"
-          className="key border-line my-3 ml-3 shrink-0"
-          aria-label={archived ? `Bring back ${title}` : `Archive ${title}`}
-          onClick={onArchive}
+      {onArchive !== null && (
+        // The same width on every line, so that the columns stay in line.
+        <span
+          className={`my-3 ml-3 shrink-0 md:w-24 ${isEnded(job.stage) || archived ? '' : 'hidden md:block'}`}
         >
-          {archived ? 'Bring back' : 'Archive'}
-        </button>
+          {(isEnded(job.stage) || archived) && (
+            <button
+              type="button"
+              className="key border-line"
+              aria-label={archived ? `Bring back ${title}` : `Archive ${title}`}
+              onClick={onArchive}
+            >
+              {archived ? 'Bring back' : 'Archive'}
+            </button>
+          )}
+        </span>
       )}
     </li>
   );

@@ -97,7 +97,7 @@ export function NewJob({ circuits, onClose }: { circuits: readonly CircuitSummar
               <button type="submit" className="key key-chosen" disabled={busy}>
                 Open the job
               </button>
-              <Dialog.Close className="key border-line">Leave it</Dialog.Close>
+              <Dialog.Close className="key border-line">Cancel</Dialog.Close>
             </div>
           </form>
         </Dialog.Content>

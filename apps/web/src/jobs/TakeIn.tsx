@@ -37,7 +37,7 @@ export function TakeIn() {
         }}
       />
       <button type="button" className="key border-line" onClick={() => picker.current?.click()}>
-        Take in a job
+        Import job
       </button>
     </span>
   );

@@ -75,7 +75,7 @@ function EntryLine({ jobId, event }: Outgoing) {
   const title = facts.status === 'ready' ? facts.summary.title : 'the job';
   return (
     <p className="break-words">
-      <span className="text-lg">{entryWords(event)}</span>{' '}
+      <span className="text-lg">{entryWords(event, facts.status === 'ready' ? facts.circuit : null)}</span>{' '}
       <span className="text-dim">
         {format(new Date(event.at), 'd MMM HH:mm')} ·{' '}
         <Link to={`/jobs/${jobId}`} className="underline">

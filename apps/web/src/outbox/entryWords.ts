@@ -1,5 +1,5 @@
-import { instrumentById } from '@grim-lantern/core';
-import type { JobEvent } from '@grim-lantern/core';
+import { instrumentById, pointWords } from '@grim-lantern/core';
+import type { Circuit, JobEvent } from '@grim-lantern/core';
 
 const names: Readonly<Record<JobEvent['type'], string>> = {
   'complaint-set': 'Complaint',
@@ -20,11 +20,12 @@ const names: Readonly<Record<JobEvent['type'], string>> = {
   'job-reopened': 'Job opened again',
 };
 
-/** What an entry is, without its circuit: that may not be at hand. */
-export function entryWords(event: JobEvent): string {
+/** What an entry is. @param circuit - null where it is not at hand: points are then named as they are stored */
+export function entryWords(event: JobEvent, circuit: Circuit | null): string {
   const name = names[event.type];
   if (event.type === 'reading-taken') {
-    return `${name}: ${instrumentById(event.test.instrument).name} at ${event.test.at}, “${event.typed}”`;
+    const at = circuit === null ? event.test.at : pointWords(circuit, event.test.at);
+    return `${name}: ${instrumentById(event.test.instrument).name} at ${at}, “${event.typed}”`;
   }
   if (event.type === 'current-read') return `${name}: ${event.amps} A`;
   return 'text' in event && event.text !== '' ? `${name}: “${event.text}”` : name;

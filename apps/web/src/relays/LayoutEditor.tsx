@@ -79,7 +79,7 @@ export function LayoutEditor({
       )}
       <div className="mt-3 flex justify-end gap-2">
         <button type="button" className="key border-line" onClick={onDone}>
-          Leave it
+          Cancel
         </button>
         <button
           type="button"

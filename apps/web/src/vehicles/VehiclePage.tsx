@@ -88,14 +88,14 @@ export function VehiclePage() {
           </ul>
         </section>
         <div className="mb-3 flex items-center justify-between gap-3 print:hidden">
-          <h2 className="text-2xl font-semibold">Fuse and relay centres</h2>
+          <h2 className="text-2xl font-semibold">Fuse boxes</h2>
           <button type="button" className="key" onClick={() => setAdding(!adding)}>
-            {adding ? 'Not now' : 'New centre'}
+            {adding ? 'Cancel' : 'New fuse box'}
           </button>
         </div>
         {adding && <NewCentre vehicleId={vehicleId} onDone={() => setAdding(false)} />}
-        {centres === null && <p className="text-clash">The centres cannot be fetched now.</p>}
-        {centres === undefined && <p className="text-dim">Fetching the centres …</p>}
+        {centres === null && <p className="text-clash">The fuse boxes cannot be fetched now.</p>}
+        {centres === undefined && <p className="text-dim">Fetching the fuse boxes …</p>}
         {centres?.length === 0 && !adding && (
           <p className="text-dim">
             None drawn yet. Draw one, paste its rows, or copy that of a vehicle of the same kind.

@@ -61,11 +61,14 @@ export const signIn: Migration = {
       workshop_id uuid NOT NULL REFERENCES workshops,
       number bigint GENERATED ALWAYS AS IDENTITY,
       at timestamptz NOT NULL DEFAULT now(),
-      who text NOT NULL,
+      person_id uuid NOT NULL,
       what text NOT NULL,
       about text NOT NULL,
+      about_person_id uuid,
       address text NOT NULL,
-      PRIMARY KEY (workshop_id, number)
+      PRIMARY KEY (workshop_id, number),
+      FOREIGN KEY (workshop_id, person_id) REFERENCES technicians,
+      FOREIGN KEY (workshop_id, about_person_id) REFERENCES technicians
     )`,
     `CREATE FUNCTION refuse_change() RETURNS trigger LANGUAGE plpgsql AS $$
       BEGIN RAISE EXCEPTION '% only grows', TG_TABLE_NAME; END $$`,

@@ -1,0 +1,323 @@
+import { eventsSchema, jobPageSchema, routes } from '@grim-lantern/contract';
+import type { Route } from '@grim-lantern/contract';
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { setTimeout as sleep } from 'node:timers/promises';
+import pg from 'pg';
+import type { Figure } from '../packages/core/bench/figure';
+import { build } from '../scripts/build';
+import { anyFreePort } from '../scripts/freePort';
+import { inProject } from '../scripts/paths';
+import { startCluster } from '../scripts/postgres';
+import { serve } from '../scripts/serve';
+import { supervise } from '../scripts/supervise';
+import { fuzzed } from './fuzzed';
+
+const demo = JSON.parse(readFileSync(inProject('demo/workshop.json'), 'utf8')) as {
+  id: string;
+  technicians: { id: string }[];
+  circuits: { id: string; vehicleId: string; file: string }[];
+};
+const author = demo.technicians[0]!.id;
+const [circuit] = demo.circuits;
+const at = '2026-11-24T08:00:00.000Z';
+
+/** How much is done; each figure's name says it. */
+const amounts = {
+  readings: 10_000,
+  writers: 8,
+  fuzzed: 20_000,
+  people: 100,
+  seconds: 20,
+  jobs: 50_000,
+} as const;
+
+const bar = (value: number): Figure['bar'] => ({ at: 'most', value });
+const percentile = (sorted: readonly number[], share: number) =>
+  sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? NaN;
+
+/** One who is signed in to the demo. */
+class Client {
+  private cookie = '';
+  constructor(private readonly address: string) {}
+
+  async signIn(): Promise<this> {
+    const reply = await this.send('POST', '/api/session/demo', { person: author });
+    this.cookie = reply.headers
+      .getSetCookie()
+      .map((each) => each.split(';')[0])
+      .join('; ');
+    return this;
+  }
+
+  send(method: string, path: string, body?: unknown): Promise<Response> {
+    return fetch(`${this.address}${path}`, {
+      method,
+      headers: {
+        cookie: this.cookie,
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+      },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      signal: AbortSignal.timeout(30_000),
+    });
+  }
+
+  async openJob(): Promise<string> {
+    const id = randomUUID();
+    const job = { id, vehicleId: circuit!.vehicleId, circuitId: circuit!.id, title: 'Bench', author, at };
+    await this.send('POST', '/api/jobs', { ...job, complaintEventId: randomUUID(), complaint: 'All.' });
+    return id;
+  }
+}
+
+/** Sends until it is stored, however often the house falls down meanwhile. */
+async function insist(client: Client, path: string, body: unknown): Promise<void> {
+  for (;;) {
+    const status = await client
+      .send('POST', path, body)
+      .then((reply) => reply.status)
+      .catch(() => 0);
+    if (status === 200) return;
+    await sleep(100);
+  }
+}
+
+/** Readings by many writers while server and database are killed again and again. */
+async function killed(
+  client: Client,
+  kill: { server: () => void; database: () => void },
+): Promise<readonly Figure[]> {
+  const jobs = await Promise.all(Array.from({ length: 4 }, () => client.openJob()));
+  const each = amounts.readings / amounts.writers;
+  const sent: string[][] = Array.from({ length: amounts.writers }, () =>
+    Array.from({ length: each }, () => randomUUID()),
+  );
+  let over = false;
+  let kills = 0;
+  const killer = (async () => {
+    for (; !over; kills++) {
+      await sleep(5000);
+      if (!over) (kills % 3 === 2 ? kill.database : kill.server)();
+    }
+  })();
+  await Promise.all(
+    sent.map(async (ids, writer) => {
+      const path = `/api/jobs/${jobs[writer % jobs.length]}/events`;
+      for (const id of ids) {
+        await insist(client, path, { events: [{ id, author, at, type: 'point-refused', point: 'hinge' }] });
+      }
+    }),
+  );
+  over = true;
+  await killer;
+  let [lost, doubled, shuffled] = [0, 0, 0];
+  for (const [index, job] of jobs.entries()) {
+    const reply = eventsSchema.parse(await (await client.send('GET', `/api/jobs/${job}/events`)).json());
+    const ids = reply.events.map(({ id }) => id);
+    doubled += ids.length - new Set(ids).size;
+    reply.events.forEach(({ sequence }, place) => (shuffled += sequence === place + 1 ? 0 : 1));
+    for (const own of sent.filter((_ids, writer) => writer % jobs.length === index)) {
+      const places = own.map((id) => ids.indexOf(id));
+      lost += places.filter((place) => place < 0).length;
+      shuffled += places.filter((place, i) => i > 0 && place < places[i - 1]!).length;
+    }
+  }
+  const what = `of ${amounts.readings} readings by ${amounts.writers} writers under ${kills} kills`;
+  return [
+    { name: `safe: lost ${what}`, value: lost, unit: '', bar: bar(0) },
+    { name: `safe: doubled ${what}`, value: doubled, unit: '', bar: bar(0) },
+    { name: `safe: out of order ${what}`, value: shuffled, unit: '', bar: bar(0) },
+  ];
+}
+
+/** Requests made from the contract's schemas, half of them spoilt. */
+async function fuzz(client: Client): Promise<readonly Figure[]> {
+  const job = await client.openJob();
+  const ids: Readonly<Record<string, string>> = {
+    jobId: job,
+    vehicleId: circuit!.vehicleId,
+    circuitId: circuit!.id,
+    technicianId: author,
+  };
+  // Those that end the own sign-in, or make the owner's role another's, are walked by the tests.
+  const without = [
+    'signOut',
+    'signOutEverywhere',
+    'changeMember',
+    'forgetMember',
+    'signInDemo',
+    'traceFile',
+    'health',
+  ];
+  const targets = (Object.entries(routes) as [string, Route][])
+    .filter(([name]) => !without.includes(name))
+    .map(([, route], index) => ({
+      route,
+      make: route.body === undefined ? () => undefined : fuzzed(route.body, index + 1),
+    }));
+  let [failed, count, slowest] = [0, 0, 0];
+  const watch = watchHealth(client, (milliseconds) => (slowest = Math.max(slowest, milliseconds)));
+  await Promise.all(
+    Array.from({ length: 8 }, async () => {
+      while (count < amounts.fuzzed) {
+        const { route, make } = targets[count++ % targets.length]!;
+        const path = route.path.replace(/\{(\w+)\}/g, (_match, key: string) => ids[key] ?? randomUUID());
+        const { status } = await client.send(route.method.toUpperCase(), path, make());
+        if (status >= 500) failed++;
+      }
+    }),
+  );
+  await watch();
+  let unreadable = 0;
+  const page = jobPageSchema.safeParse(await (await client.send('GET', '/api/jobs')).json());
+  if (!page.success) unreadable++;
+  const log = eventsSchema.safeParse(await (await client.send('GET', `/api/jobs/${job}/events`)).json());
+  if (!log.success) unreadable++;
+  const what = `of ${amounts.fuzzed} spoilt requests`;
+  return [
+    { name: `safe: answered with a failure, ${what}`, value: failed, unit: '', bar: bar(0) },
+    { name: `safe: lists that fail their own reading, after them`, value: unreadable, unit: '', bar: bar(0) },
+    {
+      name: `safe: longest that a question for health waited meanwhile`,
+      value: slowest,
+      unit: 'ms',
+      bar: bar(200),
+    },
+  ];
+}
+
+/** Asks for health every 20 ms. @returns a function that ends it */
+function watchHealth(client: Client, took: (milliseconds: number) => void): () => Promise<void> {
+  let over = false;
+  const run = (async () => {
+    while (!over) {
+      const started = performance.now();
+      const reply = await client.send('GET', '/api/health').catch(() => null);
+      await reply?.arrayBuffer();
+      // No answer at all counts as one that never came.
+      took(reply === null ? Infinity : performance.now() - started);
+      await sleep(20);
+    }
+  })();
+  return async () => {
+    over = true;
+    await run;
+  };
+}
+
+/** The largest circuit that is taken, sent again and again, while others want to know how the server is. */
+async function heavy(client: Client): Promise<readonly Figure[]> {
+  const file = readFileSync(inProject('demo/circuits/travelling-library.json'), 'utf8');
+  const document = JSON.parse(file) as { sections: { id: string }[] };
+  const sections = Array.from({ length: 2000 }, (_each, i) => ({
+    ...document.sections[i % document.sections.length]!,
+    id: `W${i}`,
+  }));
+  let slowest = 0;
+  const watch = watchHealth(client, (milliseconds) => (slowest = Math.max(slowest, milliseconds)));
+  await Promise.all(
+    Array.from({ length: 6 }, () =>
+      client.send('POST', '/api/circuits', {
+        id: randomUUID(),
+        vehicleId: circuit!.vehicleId,
+        circuit: { ...document, sections },
+      }),
+    ),
+  );
+  await watch();
+  return [
+    {
+      name: 'safe: longest that a question for health waited beside six circuits of 2000 sections',
+      value: slowest,
+      unit: 'ms',
+      bar: bar(200),
+    },
+  ];
+}
+
+/** Many people at once, each with a request a second. */
+async function crowd(client: Client): Promise<readonly Figure[]> {
+  const jobs = await Promise.all(Array.from({ length: 20 }, () => client.openJob()));
+  const times: number[] = [];
+  const ends = Date.now() + amounts.seconds * 1000;
+  await Promise.all(
+    Array.from({ length: amounts.people }, async (_each, person) => {
+      const path = `/api/jobs/${jobs[person % jobs.length]}/events`;
+      await sleep(person * 10);
+      for (let turn = 0; Date.now() < ends; turn++) {
+        const started = performance.now();
+        const reply =
+          turn % 5 === 4
+            ? await client.send('POST', path, {
+                events: [{ id: randomUUID(), author, at, type: 'point-refused', point: 'hinge' }],
+              })
+            : await client.send('GET', `${path}?after=0`);
+        await reply.arrayBuffer();
+        times.push(performance.now() - started);
+        await sleep(1000);
+      }
+    }),
+  );
+  times.sort((one, other) => one - other);
+  const what = `of ${times.length} requests by ${amounts.people} people in ${amounts.seconds} s`;
+  return [
+    { name: `safe: 99 % answered within, ${what}`, value: percentile(times, 0.99), unit: 'ms', bar: bar(50) },
+  ];
+}
+
+/** The list of a workshop with very many jobs. */
+async function longList(client: Client, url: string): Promise<readonly Figure[]> {
+  const database = new pg.Client(url);
+  await database.connect();
+  await database.query(
+    `INSERT INTO jobs (workshop_id, id, vehicle_id, circuit_id, title, opened_at, last_at, authors, stage, standing)
+      SELECT $1, gen_random_uuid(), $2, $3, 'Fuse ' || i || ' blows', now() - make_interval(mins => i),
+        now() - make_interval(secs => i), ARRAY[$4::uuid], (ARRAY['searching', 'proven', 'cause found'])[1 + i % 3],
+        '{"readings":0,"minutes":0,"cause":null,"closed":"","alone":false,"suspects":[]}'
+      FROM generate_series(1, $5::int) i`,
+    [demo.id, circuit!.vehicleId, circuit!.id, author, amounts.jobs],
+  );
+  await database.query('ANALYZE jobs');
+  await database.end();
+  const queries = ['', '?show=open', '?mine=1&order=worked on', '?search=blows', '?search=fuse 4999'];
+  const figures: Figure[] = [];
+  for (const query of queries) {
+    const times: number[] = [];
+    for (let i = 0; i < 30; i++) {
+      const started = performance.now();
+      await (await client.send('GET', `/api/jobs${query}`)).arrayBuffer();
+      times.push(performance.now() - started);
+    }
+    times.sort((one, other) => one - other);
+    const what = `a page of ${amounts.jobs} jobs ${query === '' ? 'as it is' : query}`;
+    figures.push({ name: `safe: 95 % of ${what}`, value: percentile(times, 0.95), unit: 'ms', bar: bar(50) });
+  }
+  return figures;
+}
+
+/** What the server does under kills, spoilt requests and many people, on a database that is kept safe as the real one is. */
+export default async function safe(): Promise<readonly Figure[]> {
+  const quiet = () => undefined;
+  await build(quiet);
+  const cluster = await startCluster({ name: 'bench-postgres', throwaway: false });
+  cluster.dropDatabase('safe');
+  cluster.createDatabase('safe');
+  const url = cluster.url('safe');
+  const port = await anyFreePort();
+  let running = await serve(url, port);
+  const start = async () => (running = await serve(url, port));
+  const supervised = supervise(running, start, quiet, { mostFailures: Infinity, longestWait: 200 });
+  try {
+    const client = await new Client(`http://127.0.0.1:${port}`).signIn();
+    const calm = [...(await fuzz(client)), ...(await heavy(client)), ...(await crowd(client))];
+    const list = await longList(client, url);
+    const kill = {
+      server: () => void running.process.kill('SIGKILL'),
+      database: () => void process.kill(cluster.pid() ?? 0, 'SIGKILL'),
+    };
+    return [...calm, ...list, ...(await killed(client, kill))];
+  } finally {
+    await supervised.stop();
+    await cluster.stop();
+  }
+}
