@@ -227,7 +227,7 @@ describe('people', () => {
     const { sequelize } = server.database;
     for (const sql of [
       'DELETE FROM audit_lines',
-      `UPDATE audit_lines SET who = 'x'`,
+      `UPDATE audit_lines SET what = 'x'`,
       'TRUNCATE audit_lines',
     ]) {
       await expect(sequelize.query(sql)).rejects.toThrow(/only grows/);

@@ -166,6 +166,27 @@ export const accessRoutes = {
     reply: settingsSchema,
     refusals: badBody,
   },
+  exportWorkshop: {
+    method: 'get',
+    path: '/api/archive',
+    summary: 'Everything that the workshop has, as open documents in one .tar',
+    who: ownerOnly,
+    bytes: 'reply',
+    reply: z.instanceof(ArrayBuffer),
+    refusals: {},
+  },
+  importWorkshop: {
+    method: 'put',
+    path: '/api/archive',
+    summary: 'Take such an archive into a workshop that is empty, all of it or nothing',
+    who: ownerOnly,
+    bytes: 'body',
+    reply: z.object({ jobs: z.number().int() }),
+    refusals: {
+      409: 'The workshop is not empty.',
+      422: 'It is no such archive, or a file of it does not fit.',
+    },
+  },
   backups: {
     method: 'get',
     path: '/api/backups',

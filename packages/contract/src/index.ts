@@ -20,6 +20,12 @@ export { checkedTraceHeader, traceFilingSchema, traceHeaderSchema } from './trac
 export type { TraceFiling, TraceRecord } from './trace';
 export { keptVehicleSchema, kitSchema, technicianSchema, vehicleSchema } from './people';
 export type { Colleague, Technician, Vehicle, VehicleRecord } from './people';
+export {
+  archivedJobSchema,
+  archivedPeopleSchema,
+  archivedRecordingSchema,
+  archivedVehicleSchema,
+} from './archive';
 export { publishedSchemas } from './publishedSchemas';
 export { openApi } from './openApi';
 export { firstProblem } from './firstProblem';

@@ -13,7 +13,7 @@ export interface Route {
   readonly body?: z.ZodType;
   /** The largest body, in MB (2^20 bytes); 1 where it does not say. */
   readonly megabytes?: number;
-  /** What travels as bytes, a `grim-lantern/trace` file, in place of JSON. */
+  /** What travels as bytes, a recording or an archive, in place of JSON. */
   readonly bytes?: 'body' | 'reply';
   readonly query?: Readonly<Record<string, z.ZodType>>;
   readonly reply: z.ZodType;

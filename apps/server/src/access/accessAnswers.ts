@@ -3,6 +3,7 @@ import type { Reply, Settings } from '@grim-lantern/contract';
 import { readdir, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
+import { importWorkshop } from '../archive/importWorkshop';
 import type { Database } from '../database/database';
 import type { SignedIn } from '../http/answers';
 import { idIn } from '../http/idIn';
@@ -99,13 +100,18 @@ export function peopleAnswers(
 export function ownerAnswers(
   database: Database,
   backupFolder: string | undefined,
-): SignedIn<'saveSettings' | 'backups' | 'audit'> {
+): SignedIn<'saveSettings' | 'importWorkshop' | 'backups' | 'audit'> {
   return {
     async saveSettings(request, visit): Promise<Settings> {
       const settings = validated(routes.saveSettings.body, request.body);
       await database.models.Workshop.update(settings, { where: { id: visit.workshopId } });
       await writeDown(database, { ...deed(visit, request), what: 'Changed the workshop’s settings' });
       return settings;
+    },
+    async importWorkshop(request, visit) {
+      const jobs = await importWorkshop(database, visit.workshopId, request);
+      await writeDown(database, { ...deed(visit, request), what: 'Imported an archive' });
+      return { jobs };
     },
     backups: () => backupsIn(backupFolder),
     async audit(request, { workshopId }): Promise<Reply<'audit'>> {

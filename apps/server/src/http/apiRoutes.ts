@@ -1,15 +1,18 @@
 import { routes } from '@grim-lantern/contract';
 import type { Role, Route, RouteName } from '@grim-lantern/contract';
-import type { Request, RequestHandler } from 'express';
+import type { Request, RequestHandler, Response } from 'express';
 import { Router, json } from 'express';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { ownAnswers, ownerAnswers, peopleAnswers } from '../access/accessAnswers';
+import { writeDown } from '../access/audit';
 import { openAnswers } from '../access/doors';
 import type { Access } from '../access/sessionReply';
+import { deed } from '../access/sessionReply';
 import type { Visit } from '../access/visit';
 import { visitOf } from '../access/visit';
 import { workshopAnswers } from '../access/workshopAnswers';
+import { exportWorkshop } from '../archive/exportWorkshop';
 import { circuitAnswers } from '../circuits/circuitAnswers';
 import type { Database } from '../database/database';
 import { jobAnswers } from '../jobs/jobAnswers';
@@ -37,7 +40,7 @@ export function apiRoutes({ database, access, work, backupFolder }: RouteParts):
     },
     ...openAnswers(database, access),
   };
-  const signedIn: SignedIn<Exclude<RouteName, OpenName | 'traceFile'>> = {
+  const signedIn: SignedIn<Exclude<RouteName, OpenName | 'traceFile' | 'exportWorkshop'>> = {
     ...ownAnswers(database, access),
     ...peopleAnswers(database),
     ...ownerAnswers(database, backupFolder),
@@ -66,19 +69,32 @@ export function apiRoutes({ database, access, work, backupFolder }: RouteParts):
       response.set('cache-control', 'no-store').json(await signedIn[name](request, visit));
     });
   }
-  const { method, path, who } = routes.traceFile;
-  router[method](pattern(path), async (request, response) => {
-    const { workshopId } = await allowed(database, request, who);
+  sendFiles(router, database);
+  return router;
+}
+
+/** The routes whose answers are files. */
+function sendFiles(router: Router, database: Database): void {
+  const { traceFile, exportWorkshop: archive } = routes;
+  router[traceFile.method](pattern(traceFile.path), async (request, response) => {
+    const { workshopId } = await allowed(database, request, traceFile.who);
     const traces = createTraceShelf(database, workshopId);
     const pieces = await traces.pieces(idIn(request, 'traceId', 'trace/unknown'));
     response.type('application/octet-stream');
-    await pipeline(Readable.from(pieces), response).catch((error: unknown) => {
-      // Whoever asked has gone away in the middle: nothing is wrong here.
-      if (!response.closed) throw error;
-    });
+    await pipeline(Readable.from(pieces), response).catch(unlessGone(response));
   });
-  return router;
+  router[archive.method](pattern(archive.path), async (request, response) => {
+    const visit = await allowed(database, request, archive.who);
+    await writeDown(database, { ...deed(visit, request), what: 'Exported the workshop' });
+    response.type('application/x-tar').attachment('workshop.tar');
+    await exportWorkshop(database, visit.workshopId, response).catch(unlessGone(response));
+  });
 }
+
+/** Whoever asked may have gone away in the middle: nothing is wrong then. */
+const unlessGone = (response: Response) => (error: unknown) => {
+  if (!response.closed) throw error;
+};
 
 /** Reads the JSON of a request, as far as its route takes one. */
 function bodyOf(name: RouteName): RequestHandler {

@@ -105,6 +105,15 @@ const problems = {
   'job/order': { status: 422, message: 'That comes later in the order of work.' },
   'reading/unknown': { status: 422, message: 'There is no such reading in this job to withdraw.' },
   'database/unreachable': { status: 503, message: 'The database cannot be reached; nothing was stored.' },
+  'archive/not-empty': {
+    status: 409,
+    message: 'An archive goes into a workshop without vehicles: make one with ./lantern up --fresh.',
+  },
+  'archive/unreadable': {
+    status: 422,
+    message: 'It is no archive of a workshop that can be read; nothing was stored.',
+  },
+  'archive/flaw': { status: 422, message: 'A file of the archive does not fit; nothing was stored.' },
   'server/busy': { status: 503, message: 'The server has too much to do at the moment; nothing was stored.' },
   'server/broken': { status: 500, message: 'The server failed on this request; nothing was stored.' },
 } as const;

@@ -1,6 +1,6 @@
 import type { JobFilter, JobOrder, JobSummary } from '@grim-lantern/contract';
 import { mostJobs } from '@grim-lantern/contract';
-import { Op, literal } from 'sequelize';
+import { Op } from 'sequelize';
 import type { WhereOptions } from 'sequelize';
 import type { Database } from '../database/database';
 import type { JobRow, VehicleRow } from '../database/models';
@@ -35,7 +35,7 @@ export function summaryOf(job: JobRow, vehicle: VehicleRow): JobSummary {
 
 /** A page of the list, and where the next begins. Cost: one query for the jobs, one for their vehicles. */
 export async function jobPage(
-  { models, sequelize }: Database,
+  { models }: Database,
   workshopId: string,
   query: JobQuery,
 ): Promise<{ rows: readonly JobRow[]; jobs: JobSummary[]; next: string | null }> {
@@ -45,12 +45,7 @@ export async function jobPage(
     { workshopId, archivedAt: query.show === 'archived' ? { [Op.ne]: null } : null },
     ...stageConditions[query.show],
     ...(query.mine === null ? [] : [{ authors: { [Op.contains]: [query.mine] } }]),
-    ...words.map((word) => {
-      const like = sequelize.escape(`%${word.replace(/[\\%_]/g, '\\$&')}%`);
-      return literal(`("jobs"."title" ILIKE ${like} OR EXISTS (SELECT 1 FROM vehicles v
-        WHERE v.workshop_id = "jobs"."workshop_id" AND v.id = "jobs"."vehicle_id"
-          AND (v.name || ' ' || v.service || ' ' || v.plate) ILIKE ${like}))`);
-    }),
+    ...(await Promise.all(words.map((word) => holding(models, workshopId, word)))),
     ...after(column, query.cursor),
   ];
   const rows = await models.Job.findAll({
@@ -74,6 +69,22 @@ export async function jobPage(
         ? Buffer.from(JSON.stringify([last[column].toISOString(), last.id])).toString('base64url')
         : null,
   };
+}
+
+/** Jobs whose title, or whose vehicle's name, use or plate, holds a word. The vehicles are few: they are found first. */
+async function holding(
+  { Vehicle }: Database['models'],
+  workshopId: string,
+  word: string,
+): Promise<WhereOptions> {
+  // A word is no pattern.
+  const like = { [Op.iLike]: `%${word.replace(/[\\%_]/g, '\\$&')}%` };
+  const vehicles = await Vehicle.findAll({
+    where: { workshopId, [Op.or]: [{ name: like }, { service: like }, { plate: like }] },
+    attributes: ['id'],
+  });
+  const ids = vehicles.map(({ id }) => id);
+  return { [Op.or]: [{ title: like }, ...(ids.length > 0 ? [{ vehicleId: { [Op.in]: ids } }] : [])] };
 }
 
 const ended = ['proven', 'closed unproven'] as const;

@@ -9,6 +9,7 @@ import {
   writeOverview,
 } from '@grim-lantern/core';
 import { createHash } from 'node:crypto';
+import type { Transaction } from 'sequelize';
 import type { Database } from '../database/database';
 import type { TraceRow } from '../database/models';
 import { ApiProblem } from '../http/problems';
@@ -25,8 +26,8 @@ export interface NewTrace {
 /** The recordings that a workshop keeps with its jobs. */
 export interface TraceShelf {
   readonly list: (jobId: string) => Promise<readonly TraceRecord[]>;
-  readonly add: (trace: NewTrace) => Promise<TraceRecord>;
-  readonly file: (id: string, filing: TraceFiling) => Promise<TraceRecord>;
+  readonly add: (trace: NewTrace, within?: Transaction) => Promise<TraceRecord>;
+  readonly file: (id: string, filing: TraceFiling, within?: Transaction) => Promise<TraceRecord>;
   /** The stored file, piece by piece. */
   readonly pieces: (id: string) => Promise<AsyncIterable<Uint8Array>>;
 }
@@ -39,8 +40,8 @@ const pictured = 240;
 
 export function createTraceShelf(database: Database, workshopId: string): TraceShelf {
   const { Trace, TracePiece } = database.models;
-  const known = async (id: string): Promise<TraceRow> => {
-    const row = await Trace.findOne({ where: { workshopId, id } });
+  const known = async (id: string, transaction?: Transaction): Promise<TraceRow> => {
+    const row = await Trace.findOne({ where: { workshopId, id }, ...within(transaction) });
     if (row === null) throw new ApiProblem('trace/unknown');
     return row;
   };
@@ -53,10 +54,11 @@ export function createTraceShelf(database: Database, workshopId: string): TraceS
       ];
       return (await Trace.findAll({ where: { workshopId, jobId }, order })).map(traceRecord);
     },
-    add: (trace) => add(database, workshopId, trace),
-    async file(id, filing) {
-      const row = await known(id);
-      return traceRecord(await row.update({ document: { ...row.document, ...filing } }));
+    add: (trace, transaction) => add(database, workshopId, trace, transaction),
+    async file(id, filing, transaction) {
+      const row = await known(id, transaction);
+      const document = { ...row.document, ...filing };
+      return traceRecord(await row.update({ document }, within(transaction)));
     },
     async pieces(id) {
       await known(id);
@@ -71,8 +73,16 @@ export function createTraceShelf(database: Database, workshopId: string): TraceS
   };
 }
 
-async function expectJob({ models }: Database, workshopId: string, id: string): Promise<void> {
-  if ((await models.Job.count({ where: { workshopId, id } })) === 0) throw new ApiProblem('job/unknown');
+const within = (transaction?: Transaction) => (transaction === undefined ? {} : { transaction });
+
+async function expectJob(
+  { models }: Database,
+  workshopId: string,
+  id: string,
+  transaction?: Transaction,
+): Promise<void> {
+  const jobs = await models.Job.count({ where: { workshopId, id }, ...within(transaction) });
+  if (jobs === 0) throw new ApiProblem('job/unknown');
 }
 
 /** Reads a file as it comes, then stores it whole; one that cannot be read leaves nothing behind. */
@@ -80,10 +90,11 @@ async function add(
   database: Database,
   workshopId: string,
   { id, jobId, author, bytes }: NewTrace,
+  outer?: Transaction,
 ): Promise<TraceRecord> {
   const { sequelize, models } = database;
   const { Trace, TracePiece } = models;
-  await expectJob(database, workshopId, jobId);
+  await expectJob(database, workshopId, jobId, outer);
   const { pieces, sha256, header, trace } = await readWhole(bytes);
   const current = channelOf(trace, 'A');
   if (current === null)
@@ -98,7 +109,7 @@ async function add(
   };
   const overview = Buffer.from(writeOverview(tracePyramid(current.values), trace.times));
   const row = { workshopId, id, jobId, authorId: author, at: new Date(about.at), document, sha256, overview };
-  return sequelize.transaction(async (transaction) => {
+  const store = async (transaction: Transaction) => {
     const found = await Trace.findOrCreate({ where: { workshopId, id }, defaults: row, transaction });
     const [stored, fresh] = found;
     if (!fresh) {
@@ -109,7 +120,8 @@ async function add(
       await TracePiece.create({ workshopId, traceId: id, piece, bytes: part }, { transaction });
     }
     return traceRecord(stored);
-  });
+  };
+  return outer === undefined ? sequelize.transaction(store) : store(outer);
 }
 
 /** @throws {ApiProblem} where it is too large, or no recording */

@@ -1,5 +1,6 @@
 import { useAppSelector } from '../store/store';
 import { TopBar } from '../app/TopBar';
+import { ArchiveSection } from './ArchiveSection';
 import { AuditList } from './AuditList';
 import { BackupAge } from './BackupAge';
 import { PeopleSection } from './PeopleSection';
@@ -23,6 +24,7 @@ export default function WorkshopPage() {
             <SettingsForm workshop={workshop.workshop} />
             <PeopleSection />
             <BackupAge />
+            <ArchiveSection empty={workshop.workshop.vehicles.length === 0} />
             <AuditList />
           </>
         )}

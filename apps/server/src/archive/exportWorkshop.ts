@@ -1,0 +1,128 @@
+import type { VehicleRecord } from '@grim-lantern/contract';
+import { createHash } from 'node:crypto';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import type { Writable } from 'node:stream';
+import { pack } from 'tar-stream';
+import type { Pack } from 'tar-stream';
+import { createCircuitShelf } from '../circuits/circuitShelf';
+import type { Database } from '../database/database';
+import { createTraceShelf } from '../traces/traceShelf';
+import { createVehicleShelf } from '../vehicles/vehicleShelf';
+import { createCentreShelf } from '../vehicles/centreShelf';
+import type { ArchivedJob } from './documents';
+
+/**
+ * Writes everything that a workshop has as open documents into one `.tar`, in the same order and bytes whenever nothing has changed.
+ * The last file is the manifest. Passwords and sessions are no part of it.
+ */
+export async function exportWorkshop(database: Database, workshopId: string, to: Writable): Promise<void> {
+  const tar = pack();
+  const writing = pipeline(tar, to);
+  try {
+    await writeAll(database, workshopId, new Archive(tar));
+    tar.finalize();
+  } catch (error) {
+    tar.destroy(error instanceof Error ? error : new Error(String(error)));
+  }
+  await writing;
+}
+
+/** Adds files one after another, and keeps their checksums. */
+class Archive {
+  private readonly sums: Record<string, string> = {};
+  constructor(private readonly tar: Pack) {}
+
+  async document(name: string, content: unknown): Promise<void> {
+    await this.file(name, Buffer.from(`${JSON.stringify(content, null, 2)}\n`));
+  }
+
+  async file(name: string, bytes: Buffer): Promise<void> {
+    this.sums[name] = createHash('sha256').update(bytes).digest('hex');
+    // The same time in every archive: the same contents are the same bytes.
+    await new Promise<void>((resolve, reject) => {
+      this.tar.entry({ name, size: bytes.length, mtime: new Date(0) }, bytes, (error) =>
+        error ? reject(error) : resolve(),
+      );
+    });
+  }
+
+  manifest(): Promise<void> {
+    return this.document('manifest.json', {
+      format: 'grim-lantern/workshop',
+      version: 1,
+      files: { ...this.sums },
+    });
+  }
+}
+
+async function writeAll(database: Database, workshopId: string, archive: Archive): Promise<void> {
+  const { models } = database;
+  const inOrder = { where: { workshopId }, order: [['id', 'ASC']] as [string, string][] };
+  const { name, currency, hourlyRate, askFrom } = await models.Workshop.findOne({
+    where: { id: workshopId },
+    rejectOnEmpty: true,
+  });
+  await archive.document('workshop.json', { name, currency, hourlyRate, askFrom });
+  const people = await models.Technician.findAll(inOrder);
+  await archive.document(
+    'people.json',
+    people.map((person) => ({ id: person.id, name: person.name, role: person.role, kit: person.kit })),
+  );
+  const vehicles = createVehicleShelf(database, workshopId);
+  const byId = <T extends { readonly id: string }>(list: readonly T[]) =>
+    [...list].sort((one, other) => (one.id < other.id ? -1 : 1));
+  for (const vehicle of byId(await vehicles.list())) {
+    const centres = byId(await createCentreShelf(database, workshopId).centres(vehicle.id));
+    await archive.document(`vehicles/${vehicle.id}.json`, {
+      ...unversioned(vehicle),
+      centres: centres.filter(({ removed }) => !removed).map(({ id, centre }) => ({ id, centre })),
+      relayEntries: byId(await vehicles.relayEntries(vehicle.id)),
+    });
+  }
+  const circuits = createCircuitShelf(database, workshopId);
+  const rows = await models.Circuit.findAll({ ...inOrder, attributes: ['id'] });
+  for (const { id } of rows) await archive.document(`circuits/${id}.json`, await circuits.get(id));
+  await writeJobs(database, workshopId, archive);
+  await archive.manifest();
+}
+
+/** A vehicle without its version: that counts from 1 wherever it is taken in. */
+function unversioned(vehicle: VehicleRecord): Omit<VehicleRecord, 'version'> {
+  return Object.fromEntries(Object.entries(vehicle).filter(([key]) => key !== 'version')) as Omit<
+    VehicleRecord,
+    'version'
+  >;
+}
+
+async function writeJobs(database: Database, workshopId: string, archive: Archive): Promise<void> {
+  const { models } = database;
+  const traces = createTraceShelf(database, workshopId);
+  const ids = await models.Job.findAll({
+    where: { workshopId },
+    attributes: ['id'],
+    order: [['id', 'ASC']],
+  });
+  for (const { id: jobId } of ids) {
+    const job = await models.Job.findOne({ where: { workshopId, id: jobId }, rejectOnEmpty: true });
+    const events = await models.JobEvent.findAll({
+      where: { workshopId, jobId },
+      order: [['sequence', 'ASC']],
+    });
+    const document: ArchivedJob = {
+      id: jobId,
+      title: job.title,
+      vehicleId: job.vehicleId,
+      circuitId: job.circuitId,
+      openedAt: job.openedAt.toISOString(),
+      archived: job.archivedAt !== null,
+      events: events.map(({ body }) => body),
+    };
+    await archive.document(`jobs/${jobId}.json`, document);
+    for (const { id, author, side, kept } of await traces.list(jobId)) {
+      const pieces = await Readable.from(await traces.pieces(id)).toArray();
+      await archive.document(`recordings/${jobId}/${id}.json`, { author, side, kept });
+      await archive.file(`recordings/${jobId}/${id}.trace`, Buffer.concat(pieces as Buffer[]));
+    }
+  }
+}

@@ -1,0 +1,32 @@
+import { z } from 'zod';
+import { roleSchema } from './access';
+import { fuseCentreSchema } from './centre';
+import { jobEventSchema } from './job';
+import { keptVehicleSchema, kitSchema } from './people';
+import { relayEntrySchema } from './relayEntry';
+import { moment, shortText, uuid } from './text';
+import { traceSideSchema } from './trace';
+
+/** The documents of a workshop's archive, beside `settingsSchema` and `circuitRecordSchema`. */
+export const archivedPeopleSchema = z.array(
+  z.strictObject({ id: uuid(), name: shortText, role: roleSchema, kit: kitSchema.nullable() }),
+);
+export const archivedVehicleSchema = keptVehicleSchema.omit({ version: true }).extend({
+  id: uuid(),
+  centres: z.array(z.strictObject({ id: uuid(), centre: fuseCentreSchema })),
+  relayEntries: z.array(relayEntrySchema),
+});
+export const archivedJobSchema = z.strictObject({
+  id: uuid(),
+  title: shortText,
+  vehicleId: uuid(),
+  circuitId: uuid(),
+  openedAt: moment,
+  archived: z.boolean(),
+  events: z.array(jobEventSchema),
+});
+export const archivedRecordingSchema = z.strictObject({
+  author: uuid(),
+  side: traceSideSchema,
+  kept: z.boolean(),
+});
