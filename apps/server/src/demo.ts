@@ -12,6 +12,7 @@ import { z } from 'zod';
 import type { Database } from './database/database';
 import { appendEvents } from './jobs/appendEvents';
 import { demoRecordingSchema, keepDemoRecordings } from './demoRecordings';
+import { workHere } from './work/work';
 import { createTraceShelf } from './traces/traceShelf';
 
 const demoSchema = z.strictObject({
@@ -70,7 +71,7 @@ export async function loadDemo(database: Database, folder: string): Promise<numb
     return true;
   });
   if (!loaded) return 0;
-  const shelf = createTraceShelf(database, workshopId);
+  const shelf = createTraceShelf({ database, workshopId, work: workHere });
   for (const { id, circuitId, recordings } of jobs) {
     const circuit = circuits.find((each) => each.id === circuitId)?.document;
     if (circuit !== undefined) await keepDemoRecordings(shelf, id, circuit, recordings);

@@ -114,6 +114,17 @@ describe('refused, with nothing stored', () => {
     });
   });
 
+  test('a header of three hundred bytes that stands for millions of samples', async () => {
+    const { header } = readBack(whole);
+    const even = { encoding: 'even', perSecond: 5, bytes: 0, name: 'a', unit: 'A' };
+    const time = { encoding: 'even', perSecond: 1000, bytes: 0 };
+    await unchanged(async () => {
+      const bytes = Buffer.from(`${JSON.stringify({ ...header, samples: 2e7, time, channels: [even] })}\n`);
+      const reply = await put(bytes).expect(422);
+      expect((reply.body as { message: string }).message).toMatch(/channels.0.encoding: Expected decimal/);
+    });
+  });
+
   test('without an author of this workshop, or for a job that there is not', async () => {
     await unchanged(async () => {
       await put(whole, randomUUID(), '').expect(422);

@@ -7,6 +7,9 @@ import { localId, moment, shortText, unstorable, unstorableText, uuid } from './
 /** A recording is kept with at most so many numbers, its clock among them. */
 const mostNumbers = 4e7;
 
+/** A channel of even steps takes no bytes: a few hundred could else stand for millions of samples. */
+const mostEvenSamples = 100_000;
+
 const bytes = z.number().int('Expected whole bytes.').min(0, 'Expected 0 bytes or more.');
 const columnCodes = [
   z.strictObject({
@@ -62,6 +65,14 @@ export const traceHeaderSchema = z
     if (samples * (1 + channels.length) > mostNumbers) {
       problem(['samples'], `Expected at most ${mostNumbers / 1e6} million numbers in all.`);
     }
+    channels.forEach(({ encoding: each }, index) => {
+      if (each === 'even' && samples > mostEvenSamples) {
+        problem(
+          ['channels', index, 'encoding'],
+          'Expected decimal or float64: no current rises evenly for so long.',
+        );
+      }
+    });
     [time, ...channels].forEach((column, index) => {
       const fits =
         column.encoding === 'even' ||

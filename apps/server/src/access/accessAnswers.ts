@@ -9,6 +9,7 @@ import type { SignedIn } from '../http/answers';
 import { idIn } from '../http/idIn';
 import { ApiProblem } from '../http/problems';
 import { validated } from '../http/validated';
+import type { Work } from '../work/work';
 import { auditLines, writeDown } from './audit';
 import {
   addMember,
@@ -99,6 +100,7 @@ export function peopleAnswers(
 /** What an owner may ask about the workshop itself. */
 export function ownerAnswers(
   database: Database,
+  work: Work,
   backupFolder: string | undefined,
 ): SignedIn<'saveSettings' | 'importWorkshop' | 'backups' | 'audit'> {
   return {
@@ -109,7 +111,7 @@ export function ownerAnswers(
       return settings;
     },
     async importWorkshop(request, visit) {
-      const jobs = await importWorkshop(database, visit.workshopId, request);
+      const jobs = await importWorkshop({ database, workshopId: visit.workshopId, work }, request);
       await writeDown(database, { ...deed(visit, request), what: 'Imported an archive' });
       return { jobs };
     },

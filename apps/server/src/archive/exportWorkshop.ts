@@ -6,7 +6,7 @@ import type { Writable } from 'node:stream';
 import { pack } from 'tar-stream';
 import type { Pack } from 'tar-stream';
 import { createCircuitShelf } from '../circuits/circuitShelf';
-import type { Database } from '../database/database';
+import type { ShelfParts } from '../traces/traceShelf';
 import { createTraceShelf } from '../traces/traceShelf';
 import { createVehicleShelf } from '../vehicles/vehicleShelf';
 import { createCentreShelf } from '../vehicles/centreShelf';
@@ -16,11 +16,11 @@ import type { ArchivedJob } from './documents';
  * Writes everything that a workshop has as open documents into one `.tar`, in the same order and bytes whenever nothing has changed.
  * The last file is the manifest. Passwords and sessions are no part of it.
  */
-export async function exportWorkshop(database: Database, workshopId: string, to: Writable): Promise<void> {
+export async function exportWorkshop(parts: ShelfParts, to: Writable): Promise<void> {
   const tar = pack();
   const writing = pipeline(tar, to);
   try {
-    await writeAll(database, workshopId, new Archive(tar));
+    await writeAll(parts, new Archive(tar));
     tar.finalize();
   } catch (error) {
     tar.destroy(error instanceof Error ? error : new Error(String(error)));
@@ -56,7 +56,8 @@ class Archive {
   }
 }
 
-async function writeAll(database: Database, workshopId: string, archive: Archive): Promise<void> {
+async function writeAll(parts: ShelfParts, archive: Archive): Promise<void> {
+  const { database, workshopId } = parts;
   const { models } = database;
   const inOrder = { where: { workshopId }, order: [['id', 'ASC']] as [string, string][] };
   const { name, currency, hourlyRate, askFrom } = await models.Workshop.findOne({
@@ -83,7 +84,7 @@ async function writeAll(database: Database, workshopId: string, archive: Archive
   const circuits = createCircuitShelf(database, workshopId);
   const rows = await models.Circuit.findAll({ ...inOrder, attributes: ['id'] });
   for (const { id } of rows) await archive.document(`circuits/${id}.json`, await circuits.get(id));
-  await writeJobs(database, workshopId, archive);
+  await writeJobs(parts, archive);
   await archive.manifest();
 }
 
@@ -95,9 +96,10 @@ function unversioned(vehicle: VehicleRecord): Omit<VehicleRecord, 'version'> {
   >;
 }
 
-async function writeJobs(database: Database, workshopId: string, archive: Archive): Promise<void> {
+async function writeJobs(parts: ShelfParts, archive: Archive): Promise<void> {
+  const { database, workshopId } = parts;
   const { models } = database;
-  const traces = createTraceShelf(database, workshopId);
+  const traces = createTraceShelf(parts);
   const ids = await models.Job.findAll({
     where: { workshopId },
     attributes: ['id'],

@@ -14,6 +14,7 @@ import { ApiProblem } from '../http/problems';
 import { checked } from '../http/validated';
 import { appendEvents } from '../jobs/appendEvents';
 import { checkEvents } from '../jobs/checkEvents';
+import type { ShelfParts } from '../traces/traceShelf';
 import { createTraceShelf } from '../traces/traceShelf';
 import { documents } from './documents';
 
@@ -38,11 +39,8 @@ const recordingName = /^recordings\/([0-9a-f-]{36})\/([0-9a-f-]{36})\.(json|trac
  * @returns how many jobs came
  * @throws {ApiProblem} naming the first file that is missing, changed or does not fit
  */
-export async function importWorkshop(
-  database: Database,
-  workshopId: string,
-  bytes: Readable,
-): Promise<number> {
+export async function importWorkshop(parts: ShelfParts, bytes: Readable): Promise<number> {
+  const { database, workshopId } = parts;
   const folder = await mkdtemp(join(tmpdir(), 'lantern-import-'));
   const file = join(folder, 'archive.tar');
   try {
@@ -51,7 +49,7 @@ export async function importWorkshop(
     await database.sequelize.transaction(async (transaction) => {
       await refuseUnlessEmpty(database, workshopId, transaction);
       await storeDocuments(database, workshopId, archive, transaction);
-      await storeRecordings(database, workshopId, archive, file, transaction);
+      await storeRecordings(parts, archive, file, transaction);
     });
     return archive.jobs.length;
   } finally {
@@ -210,13 +208,12 @@ function inOrderOfRevision(circuits: Archive['circuits']): Archive['circuits'] {
 }
 
 async function storeRecordings(
-  database: Database,
-  workshopId: string,
+  parts: ShelfParts,
   { recordings }: Archive,
   file: string,
   transaction: Transaction,
 ): Promise<void> {
-  const shelf = createTraceShelf(database, workshopId);
+  const shelf = createTraceShelf(parts);
   for await (const { name, bytes } of entriesOf(file)) {
     const [, jobId, id, ending] = recordingName.exec(name) ?? [];
     if (jobId === undefined || id === undefined || ending !== 'trace') continue;

@@ -43,11 +43,11 @@ export function apiRoutes({ database, access, work, backupFolder }: RouteParts):
   const signedIn: SignedIn<Exclude<RouteName, OpenName | 'traceFile' | 'exportWorkshop'>> = {
     ...ownAnswers(database, access),
     ...peopleAnswers(database),
-    ...ownerAnswers(database, backupFolder),
+    ...ownerAnswers(database, work, backupFolder),
     ...workshopAnswers(database),
     ...vehicleAnswers(database),
     ...jobAnswers(database, work),
-    ...traceAnswers(database),
+    ...traceAnswers(database, work),
     ...circuitAnswers(database, work),
   };
   const router = Router();
@@ -69,16 +69,16 @@ export function apiRoutes({ database, access, work, backupFolder }: RouteParts):
       response.set('cache-control', 'no-store').json(await signedIn[name](request, visit));
     });
   }
-  sendFiles(router, database);
+  sendFiles(router, database, work);
   return router;
 }
 
 /** The routes whose answers are files. */
-function sendFiles(router: Router, database: Database): void {
+function sendFiles(router: Router, database: Database, work: Work): void {
   const { traceFile, exportWorkshop: archive } = routes;
   router[traceFile.method](pattern(traceFile.path), async (request, response) => {
     const { workshopId } = await allowed(database, request, traceFile.who);
-    const traces = createTraceShelf(database, workshopId);
+    const traces = createTraceShelf({ database, workshopId, work });
     const pieces = await traces.pieces(idIn(request, 'traceId', 'trace/unknown'));
     response.type('application/octet-stream');
     await pipeline(Readable.from(pieces), response).catch(unlessGone(response));
@@ -87,7 +87,9 @@ function sendFiles(router: Router, database: Database): void {
     const visit = await allowed(database, request, archive.who);
     await writeDown(database, { ...deed(visit, request), what: 'Exported the workshop' });
     response.type('application/x-tar').attachment('workshop.tar');
-    await exportWorkshop(database, visit.workshopId, response).catch(unlessGone(response));
+    await exportWorkshop({ database, workshopId: visit.workshopId, work }, response).catch(
+      unlessGone(response),
+    );
   });
 }
 

@@ -6,11 +6,12 @@ import type { Database } from '../database/database';
 import type { SignedIn } from '../http/answers';
 import { idIn } from '../http/idIn';
 import { validated } from '../http/validated';
+import type { Work } from '../work/work';
 import { createTraceShelf } from './traceShelf';
 
 /** What people ask about recordings. */
-export function traceAnswers(database: Database): SignedIn<'traces' | 'addTrace' | 'fileTrace'> {
-  const shelf = ({ workshopId }: Visit) => createTraceShelf(database, workshopId);
+export function traceAnswers(database: Database, work: Work): SignedIn<'traces' | 'addTrace' | 'fileTrace'> {
+  const shelf = ({ workshopId }: Visit) => createTraceShelf({ database, workshopId, work });
   return {
     traces: async (request, visit) => ({
       traces: [...(await shelf(visit).list(idIn(request, 'jobId', 'job/unknown')))],

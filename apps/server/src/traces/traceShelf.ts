@@ -1,18 +1,17 @@
-import { checkedTraceHeader } from '@grim-lantern/contract';
 import type { TraceFiling, TraceRecord } from '@grim-lantern/contract';
-import {
-  channelOf,
-  overviewLevel,
-  traceFileReader,
-  tracePyramid,
-  traceSeconds,
-  writeOverview,
-} from '@grim-lantern/core';
-import { createHash } from 'node:crypto';
+import { overviewLevel } from '@grim-lantern/core';
+import { createWriteStream } from 'node:fs';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Readable, Transform } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import type { Transaction } from 'sequelize';
 import type { Database } from '../database/database';
 import type { TraceRow } from '../database/models';
 import { ApiProblem } from '../http/problems';
+import type { Work } from '../work/work';
+import { piecesOf } from './readRecording';
 
 /** A recording on its way to the shelf. */
 export interface NewTrace {
@@ -33,12 +32,18 @@ export interface TraceShelf {
 }
 
 const mostBytes = 256e6;
-/** Bytes in one row. */
-const pieceBytes = 4e6;
 /** Pieces of the picture that goes with the list. */
 const pictured = 240;
 
-export function createTraceShelf(database: Database, workshopId: string): TraceShelf {
+/** What a shelf of recordings works with. */
+export interface ShelfParts {
+  readonly database: Database;
+  readonly workshopId: string;
+  readonly work: Work;
+}
+
+export function createTraceShelf(parts: ShelfParts): TraceShelf {
+  const { database, workshopId } = parts;
   const { Trace, TracePiece } = database.models;
   const known = async (id: string, transaction?: Transaction): Promise<TraceRow> => {
     const row = await Trace.findOne({ where: { workshopId, id }, ...within(transaction) });
@@ -54,7 +59,7 @@ export function createTraceShelf(database: Database, workshopId: string): TraceS
       ];
       return (await Trace.findAll({ where: { workshopId, jobId }, order })).map(traceRecord);
     },
-    add: (trace, transaction) => add(database, workshopId, trace, transaction),
+    add: (trace, transaction) => add(parts, trace, transaction),
     async file(id, filing, transaction) {
       const row = await known(id, transaction);
       const document = { ...row.document, ...filing };
@@ -85,70 +90,66 @@ async function expectJob(
   if (jobs === 0) throw new ApiProblem('job/unknown');
 }
 
-/** Reads a file as it comes, then stores it whole; one that cannot be read leaves nothing behind. */
+/** Takes a file in as it comes, has it read beside the requests, then stores it whole; one that cannot be read leaves nothing behind. */
 async function add(
-  database: Database,
-  workshopId: string,
+  { database, workshopId, work }: ShelfParts,
   { id, jobId, author, bytes }: NewTrace,
   outer?: Transaction,
 ): Promise<TraceRecord> {
   const { sequelize, models } = database;
   const { Trace, TracePiece } = models;
   await expectJob(database, workshopId, jobId, outer);
-  const { pieces, sha256, header, trace } = await readWhole(bytes);
-  const current = channelOf(trace, 'A');
-  if (current === null)
-    throw new ApiProblem('trace/unreadable', 'channels', 'channels: Expected one in amps.');
-  const { about, samples, channels } = header;
-  const document = {
-    ...about,
-    kept: true,
-    samples,
-    seconds: traceSeconds(trace),
-    channels: channels.map(({ name, unit }) => ({ name, unit })),
-  };
-  const overview = Buffer.from(writeOverview(tracePyramid(current.values), trace.times));
-  const row = { workshopId, id, jobId, authorId: author, at: new Date(about.at), document, sha256, overview };
-  const store = async (transaction: Transaction) => {
-    const found = await Trace.findOrCreate({ where: { workshopId, id }, defaults: row, transaction });
-    const [stored, fresh] = found;
-    if (!fresh) {
-      if (stored.jobId === jobId && stored.sha256.equals(sha256)) return traceRecord(stored);
-      throw new ApiProblem('trace/id-taken');
-    }
-    for (const [piece, part] of pieces.entries()) {
-      await TracePiece.create({ workshopId, traceId: id, piece, bytes: part }, { transaction });
-    }
-    return traceRecord(stored);
-  };
-  return outer === undefined ? sequelize.transaction(store) : store(outer);
+  const folder = await mkdtemp(join(tmpdir(), 'lantern-recording-'));
+  try {
+    const file = join(folder, 'recording.trace');
+    await pipeline(Readable.from(bytes), limited(mostBytes), createWriteStream(file));
+    const read = await work.run('recording', { file });
+    if ('refused' in read) throw new ApiProblem('trace/unreadable', read.field, read.refused);
+    const { document } = read;
+    const [sha256, overview] = [Buffer.from(read.sha256), Buffer.from(read.overview)];
+    const row = {
+      workshopId,
+      id,
+      jobId,
+      authorId: author,
+      at: new Date(document.at),
+      document,
+      sha256,
+      overview,
+    };
+    const store = async (transaction: Transaction) => {
+      const [stored, fresh] = await Trace.findOrCreate({
+        where: { workshopId, id },
+        defaults: row,
+        transaction,
+      });
+      if (!fresh) {
+        if (stored.jobId === jobId && stored.sha256.equals(sha256)) return traceRecord(stored);
+        throw new ApiProblem('trace/id-taken');
+      }
+      let piece = 0;
+      for (const part of piecesOf(file)) {
+        await TracePiece.create({ workshopId, traceId: id, piece, bytes: part }, { transaction });
+        piece++;
+      }
+      return traceRecord(stored);
+    };
+    return await (outer === undefined ? sequelize.transaction(store) : store(outer));
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
 }
 
-/** @throws {ApiProblem} where it is too large, or no recording */
-async function readWhole(bytes: NewTrace['bytes']) {
-  const reader = traceFileReader(checkedTraceHeader);
-  const hash = createHash('sha256');
-  const pieces: Buffer[] = [];
-  let open: Uint8Array[] = [];
-  let [total, size] = [0, 0];
-  const close = () => {
-    if (size > 0) pieces.push(Buffer.concat(open));
-    [open, size] = [[], 0];
-  };
-  for await (const part of bytes) {
-    total += part.length;
-    if (total > mostBytes) throw new ApiProblem('trace/too-large');
-    const refused = reader.push(part);
-    if (refused !== null) throw new ApiProblem('trace/unreadable', undefined, refused.refused);
-    hash.update(part);
-    open.push(part);
-    size += part.length;
-    if (size >= pieceBytes) close();
-  }
-  close();
-  const found = reader.end();
-  if ('refused' in found) throw new ApiProblem('trace/unreadable', undefined, found.refused);
-  return { ...found, pieces, sha256: hash.digest() };
+/** Lets so many bytes through. @throws {ApiProblem} at more */
+function limited(most: number): Transform {
+  let total = 0;
+  return new Transform({
+    transform(part: Uint8Array, _encoding, done) {
+      total += part.length;
+      if (total > most) done(new ApiProblem('trace/too-large'));
+      else done(null, part);
+    },
+  });
 }
 
 function traceRecord({ id, jobId, authorId, document, overview }: TraceRow): TraceRecord {

@@ -2,6 +2,7 @@ import { routes } from '@grim-lantern/contract';
 import type { JobStanding, Route, RouteName } from '@grim-lantern/contract';
 import { assess, createPredictor, foldJob, suspectName } from '@grim-lantern/core';
 import type { Circuit, JobEvent } from '@grim-lantern/core';
+import { readRecording } from '../traces/readRecording';
 import type { Checked } from '../http/validated';
 import { checked } from '../http/validated';
 
@@ -33,6 +34,8 @@ export const tasks = {
     const { body: schema }: Route = routes[route];
     return schema === undefined ? { data: undefined } : checked(schema, body);
   },
+  /** A recording's file, read through. */
+  recording: ({ file }: { readonly file: string }) => readRecording(file),
 } as const;
 
 export type Tasks = typeof tasks;

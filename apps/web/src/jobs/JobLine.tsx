@@ -33,7 +33,7 @@ export function JobLine({
       {onArchive !== null && (
         // The same width on every line, so that the columns stay in line.
         <span
-          className={`my-3 ml-3 shrink-0 md:w-24 ${isEnded(job.stage) || archived ? '' : 'hidden md:block'}`}
+          className={`my-3 ml-3 shrink-0 lg:w-24 ${isEnded(job.stage) || archived ? '' : 'hidden lg:block'}`}
         >
           {(isEnded(job.stage) || archived) && (
             <button
@@ -87,10 +87,10 @@ function Searching({ stage, standing }: { readonly stage: JobStage; readonly sta
       {suspects.map(({ name, probability }) => (
         <span key={name} className="flex items-center gap-3">
           <span className="text-glow w-14 shrink-0 font-mono text-[14px]">{percent(probability)}</span>
-          <span className="w-20 shrink-0" aria-hidden>
+          <span className="hidden w-20 shrink-0 sm:block" aria-hidden>
             <span className="bg-glow block h-[5px]" style={{ width: `${Math.max(2, probability * 80)}px` }} />
           </span>
-          <span className="truncate">{name}</span>
+          <span className="min-w-0 break-words">{name}</span>
         </span>
       ))}
     </span>
