@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import type { ChildProcess } from 'node:child_process';
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -40,6 +40,13 @@ class Up {
   }
 }
 
+/** A folder that the database's account may enter too, where the tests run as root. */
+function ownFolder(): string {
+  const folder = mkdtempSync(join(tmpdir(), 'up-'));
+  chmodSync(folder, 0o755);
+  return folder;
+}
+
 const health = async (port: number) => {
   try {
     return (await fetch(`http://127.0.0.1:${port}/api/health`)).status;
@@ -50,7 +57,7 @@ const health = async (port: number) => {
 
 test('the start command survives whatever dies: server, itself, a second one, another program on its port', async () => {
   test.setTimeout(240_000);
-  const state = mkdtempSync(join(tmpdir(), 'up-'));
+  const state = ownFolder();
   const port = await anyFreePort();
   const running: Up[] = [];
   const up = (...options: string[]) => {
@@ -100,7 +107,7 @@ test('the start command survives whatever dies: server, itself, a second one, an
 
 test('a fresh installation asks for the workshop and its owner, and holds no demo', async ({ page }) => {
   test.setTimeout(240_000);
-  const state = mkdtempSync(join(tmpdir(), 'fresh-'));
+  const state = ownFolder();
   const up = new Up(state, await anyFreePort(), '--fresh');
   try {
     await up.says(/Make your workshop: (\S+)/);

@@ -4,6 +4,7 @@ import express from 'express';
 import type { Express } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
+import { randomUUID } from 'node:crypto';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Access } from './access/sessionReply';
@@ -27,6 +28,30 @@ export interface AppParts {
   readonly logger: Logger;
   /** Folder of the built web application; without it only the API is served. */
   readonly webRoot?: string;
+}
+
+/**
+ * A line a request, with an id that the reply carries as `x-request-id`: method, path without its query, status, time. Nothing of what
+ * was typed, no cookie.
+ */
+function requestLog(logger: Logger) {
+  return pinoHttp({
+    logger,
+    genReqId(_request, response) {
+      const id = randomUUID();
+      response.setHeader('x-request-id', id);
+      return id;
+    },
+    customLogLevel: (_request, { statusCode }) => (statusCode >= 500 ? 'error' : 'info'),
+    serializers: {
+      req: ({ id, method, url }: { id: string; method: string; url: string }) => ({
+        id,
+        method,
+        path: url.split('?')[0],
+      }),
+      res: ({ statusCode }: { statusCode: number }) => ({ status: statusCode }),
+    },
+  });
 }
 
 /** Where passwords, PINs and links are tried. */
@@ -59,7 +84,7 @@ export function createApp({
   const app = express();
   app.set('trust proxy', proxies);
   app.disable('x-powered-by');
-  app.use(pinoHttp({ logger, redact: ['req.headers.cookie'], autoLogging: false }));
+  app.use(requestLog(logger));
   app.use(
     helmet({
       contentSecurityPolicy: {

@@ -56,6 +56,8 @@ async function main(): Promise<void> {
     // Long polls and open keep-alive connections do not hold the workshop up.
     setTimeout(() => process.exit(0), 2000).unref();
   };
+  // What fails outside any request is told, and ends none of the others.
+  process.on('unhandledRejection', (error) => logger.error({ err: error }, 'outside a request'));
   process.once('SIGTERM', stop);
   process.once('SIGINT', stop);
   if (config.ENDS_WITH_INPUT === '1') process.stdin.on('end', stop).resume();

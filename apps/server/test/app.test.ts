@@ -287,8 +287,11 @@ describe('a circuit file', () => {
   });
 });
 
-test('the page may run no script but its own', async () => {
+test('the page may run no script but its own, and every reply has an id of its own', async () => {
   const { headers } = await server.http.get('/api/health').expect(200);
+  const other = await server.http.get('/api/health').expect(200);
+  expect(headers['x-request-id']).toMatch(/^[0-9a-f-]{36}$/);
+  expect(other.headers['x-request-id']).not.toBe(headers['x-request-id']);
   expect(headers['content-security-policy']).toContain("script-src 'self'");
   expect(headers['x-powered-by']).toBeUndefined();
 });

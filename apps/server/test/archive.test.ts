@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { get } from 'node:http';
 import { extract, pack } from 'tar-stream';
 import { setUp } from '../src/access/people';
 import type { TestServer } from './testServer';
@@ -87,6 +88,32 @@ test('a workshop that is exported, imported elsewhere and exported again is the 
   };
   expect(members.filter(({ active }) => active).map(({ name }) => name)).toEqual(['R. Okafor']);
   expect(members).toContainEqual(expect.objectContaining({ name: 'M. Oduya', active: false }));
+});
+
+test('whoever goes away in the middle of an export ends that export only', async () => {
+  const failed: unknown[] = [];
+  const note = (error: unknown) => failed.push(error);
+  process.on('unhandledRejection', note).on('uncaughtException', note);
+  const { address, cookie } = await from.signedInByHand();
+  for (let wait = 0; wait < 120; wait += 8) {
+    await new Promise<void>((resolve) => {
+      const asked = get(`${address}/api/archive`, { headers: { cookie } }, (reply) => {
+        reply.once('data', () =>
+          setTimeout(() => {
+            asked.destroy();
+            resolve();
+          }, wait / 4),
+        );
+        reply.on('error', () => undefined);
+      });
+      asked.on('error', () => resolve());
+      if (wait % 16 === 0) setTimeout(() => asked.destroy(), wait);
+    });
+  }
+  await new Promise((resolve) => setTimeout(resolve, 300));
+  await from.http.get('/api/health').expect(200);
+  process.off('unhandledRejection', note).off('uncaughtException', note);
+  expect(failed).toEqual([]);
 });
 
 describe('an archive is refused whole, naming the file', () => {

@@ -1,6 +1,8 @@
 import type { Circuit } from '@grim-lantern/core';
 import { randomUUID } from 'node:crypto';
+import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import pg from 'pg';
 import { pino } from 'pino';
@@ -62,6 +64,7 @@ export async function testServer(work: Work = noStandings) {
     logger: pino({ level: 'silent' }),
   });
   const server = app.listen(0, '127.0.0.1');
+  await once(server, 'listening');
   /** Another device, on which nobody is signed in. */
   const device = () => request.agent(server);
   /** Another device, with one of the demo's people signed in. */
@@ -76,6 +79,14 @@ export async function testServer(work: Work = noStandings) {
     http: await signedIn(),
     device,
     signedIn,
+    /** Where it is, and the cookies of the demo's owner, for requests that are made by hand. */
+    async signedInByHand() {
+      const { port } = server.address() as AddressInfo;
+      const reply = await device().post('/api/session/demo').send({ person: demo.technicians[0]!.id });
+      const set = reply.headers['set-cookie'] as unknown as string[];
+      const cookie = set.map((each) => each.split(';')[0]).join('; ');
+      return { address: `http://127.0.0.1:${port}`, cookie };
+    },
     async close() {
       await new Promise((resolve) => server.close(resolve));
       await database.close();

@@ -5,7 +5,7 @@ import { Op, QueryTypes, UniqueConstraintError } from 'sequelize';
 import type { Database } from '../database/database';
 import type { TechnicianRow } from '../database/models';
 import { ApiProblem } from '../http/problems';
-import { hashSecret, isCode, isSecret, newToken, tokenHash } from './secrets';
+import { hashSecret, isSecret, newToken, stepOfCode, tokenHash } from './secrets';
 import type { Visit } from './visit';
 import { end } from './visit';
 
@@ -209,7 +209,7 @@ export async function changeOwnSecrets(
   if (
     secondFactor !== undefined &&
     secondFactor !== null &&
-    !isCode(secondFactor.secret, secondFactor.code)
+    stepOfCode(secondFactor.secret, secondFactor.code) === null
   ) {
     throw new ApiProblem('sign-in/code', 'secondFactor.code');
   }

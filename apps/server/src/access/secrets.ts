@@ -29,7 +29,14 @@ export function tokenHash(token: string): Buffer {
   return createHash('sha256').update(token).digest();
 }
 
-/** Whether six digits are what an authenticator shows now, or showed half a minute ago (RFC 6238). */
-export function isCode(secret: string, code: string): boolean {
-  return new TOTP({ secret: Secret.fromBase32(secret) }).validate({ token: code, window: 1 }) !== null;
+/** Seconds of one code. */
+const period = 30;
+
+/**
+ * The half minute since 1970 that six digits belong to, the present one or one beside it (RFC 6238); null where they are another's.
+ */
+export function stepOfCode(secret: string, code: string): number | null {
+  const totp = new TOTP({ secret: Secret.fromBase32(secret), period });
+  const delta = totp.validate({ token: code, window: 1 });
+  return delta === null ? null : Math.floor(Date.now() / 1000 / period) + delta;
 }

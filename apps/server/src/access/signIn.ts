@@ -3,7 +3,7 @@ import { QueryTypes } from 'sequelize';
 import type { Database } from '../database/database';
 import type { TechnicianRow } from '../database/models';
 import { ApiProblem } from '../http/problems';
-import { isCode, isSecret } from './secrets';
+import { isSecret, stepOfCode } from './secrets';
 
 /** Wrong entries that a person has free before waiting, and the longest wait. */
 const [freeFailures, longestMinutes] = [5, 15];
@@ -50,10 +50,13 @@ export async function byPassword(
   }
   if (person.totpSecret !== null) {
     if (code === undefined) throw new ApiProblem('sign-in/code', 'code');
-    if (!isCode(person.totpSecret, code)) {
+    const step = stepOfCode(person.totpSecret, code);
+    // Whoever has looked over a shoulder finds the code used up.
+    if (step === null || step <= Number(person.totpStep)) {
       await countFailure(database, person);
       throw new ApiProblem('sign-in/code', 'code');
     }
+    await person.update({ totpStep: step });
   }
   if (person.failures > 0) await person.update({ failures: 0, lockedUntil: null });
   return person;

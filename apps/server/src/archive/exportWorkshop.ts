@@ -19,11 +19,15 @@ import type { ArchivedJob } from './documents';
 export async function exportWorkshop(parts: ShelfParts, to: Writable): Promise<void> {
   const tar = pack();
   const writing = pipeline(tar, to);
+  const reading = writeAll(parts, new Archive(tar)).then(() => tar.finalize());
   try {
-    await writeAll(parts, new Archive(tar));
-    tar.finalize();
+    // Whoever asked may go away in the middle: then nothing more is read for them.
+    await Promise.race([reading, writing]);
   } catch (error) {
     tar.destroy(error instanceof Error ? error : new Error(String(error)));
+    reading.catch(() => undefined);
+    writing.catch(() => undefined);
+    throw error;
   }
   await writing;
 }
@@ -41,9 +45,11 @@ class Archive {
     this.sums[name] = createHash('sha256').update(bytes).digest('hex');
     // The same time in every archive: the same contents are the same bytes.
     await new Promise<void>((resolve, reject) => {
-      this.tar.entry({ name, size: bytes.length, mtime: new Date(0) }, bytes, (error) =>
+      const entry = this.tar.entry({ name, size: bytes.length, mtime: new Date(0) }, bytes, (error) =>
         error ? reject(error) : resolve(),
       );
+      // What is destroyed in the middle, because nobody reads it any more, says so here only.
+      entry.on('error', reject);
     });
   }
 

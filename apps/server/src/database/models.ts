@@ -28,6 +28,8 @@ export class TechnicianRow extends Model<
   declare passwordHash: CreationOptional<string | null>;
   declare pinHash: CreationOptional<string | null>;
   declare totpSecret: CreationOptional<string | null>;
+  /** The half minute of the last code that was taken: none is taken twice. */
+  declare totpStep: CreationOptional<number>;
   /** Wrong passwords and PINs since the last right one. */
   declare failures: CreationOptional<number>;
   declare lockedUntil: CreationOptional<Date | null>;
@@ -196,6 +198,7 @@ function peopleModels(sequelize: Sequelize): Pick<Models, 'Workshop' | 'Technici
         passwordHash: DataTypes.TEXT,
         pinHash: DataTypes.TEXT,
         totpSecret: DataTypes.TEXT,
+        totpStep: DataTypes.BIGINT,
         failures: DataTypes.INTEGER,
         lockedUntil: DataTypes.DATE,
       },

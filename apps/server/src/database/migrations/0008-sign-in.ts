@@ -15,6 +15,7 @@ export const signIn: Migration = {
       ADD COLUMN password_hash text,
       ADD COLUMN pin_hash text,
       ADD COLUMN totp_secret text,
+      ADD COLUMN totp_step bigint NOT NULL DEFAULT 0,
       ADD COLUMN failures integer NOT NULL DEFAULT 0,
       ADD COLUMN locked_until timestamptz`,
     `CREATE UNIQUE INDEX technicians_by_login ON technicians (login) WHERE login IS NOT NULL`,
