@@ -2,7 +2,6 @@ import type { Circuit } from '@grim-lantern/core';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
-import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import pg from 'pg';
 import { pino } from 'pino';
@@ -79,14 +78,6 @@ export async function testServer(work: Work = noStandings) {
     http: await signedIn(),
     device,
     signedIn,
-    /** Where it is, and the cookies of the demo's owner, for requests that are made by hand. */
-    async signedInByHand() {
-      const { port } = server.address() as AddressInfo;
-      const reply = await device().post('/api/session/demo').send({ person: demo.technicians[0]!.id });
-      const set = reply.headers['set-cookie'] as unknown as string[];
-      const cookie = set.map((each) => each.split(';')[0]).join('; ');
-      return { address: `http://127.0.0.1:${port}`, cookie };
-    },
     async close() {
       await new Promise((resolve) => server.close(resolve));
       await database.close();
