@@ -35,7 +35,7 @@ interface Shot {
 
 const shots: readonly Shot[] = [
   { name: 'jobs', light: 'night', viewport: laptop, play: jobs },
-  { name: 'job-start', light: 'night', viewport: laptop, play: afterReadings(0) },
+  { name: 'workshop', light: 'night', viewport: laptop, play: people },
   { name: 'job-halved', light: 'night', viewport: laptop, play: afterReadings(1) },
   { name: 'job-found', light: 'day', viewport: laptop, play: found },
   { name: 'job-point', light: 'day', viewport: laptop, play: point },
@@ -154,6 +154,14 @@ async function boxes(page: Page, { address }: House): Promise<void> {
   await page.getByRole('link', { name: /hill rescue/ }).click();
   await page.getByTestId('cavity-20').click();
   await page.getByLabel('Found, A').scrollIntoViewIfNeeded();
+}
+
+/** What its owner sees of the workshop: a person was added just now. */
+async function people(page: Page, { address }: House): Promise<void> {
+  await page.goto(`${address}/workshop`);
+  await page.getByLabel('Name of a new person').fill('K. Nyberg');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await page.getByText('Send K. Nyberg this link').waitFor();
 }
 
 /** A horn circuit that is being drawn: a coil that nothing pulls to ground yet. */
