@@ -92,9 +92,12 @@ function LinkShown({ link: { name, address, until } }: { readonly link: Link }) 
         {format(until, 'd MMMM yyyy')}:
       </p>
       <p className="my-2 font-mono text-sm break-all select-all">{address}</p>
-      <button type="button" className="key" onClick={() => void navigator.clipboard?.writeText(address)}>
-        Copy link
-      </button>
+      {/* Over plain http, from another machine, the browser has no clipboard for pages: the link is selected by hand. */}
+      {'clipboard' in navigator && (
+        <button type="button" className="key" onClick={() => void navigator.clipboard.writeText(address)}>
+          Copy link
+        </button>
+      )}
     </div>
   );
 }
