@@ -3,6 +3,7 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
+  globalSetup: './template.ts',
   outputDir: '../test-results',
   timeout: 120_000,
   workers: 2,

@@ -55,7 +55,7 @@ export async function openHouse(databaseUrl: string): Promise<House> {
   return house;
 }
 
-const people = (
+export const people = (
   JSON.parse(readFileSync(inProject('demo/workshop.json'), 'utf8')) as {
     technicians: { id: string; name: string }[];
   }
@@ -68,6 +68,16 @@ export async function signIn(page: Page, address: string, name = 'M. Oduya'): Pr
   hasty(reply.ok()).toBe(true);
 }
 
+/** A database of the cluster that `./lantern test` has started. */
+export function databaseUrl(name: string): string {
+  const admin = process.env['TEST_DATABASE_URL'];
+  if (admin === undefined)
+    throw new Error('The browser tests require TEST_DATABASE_URL: run ./lantern test.');
+  const url = new URL(admin);
+  url.pathname = `/${name}`;
+  return url.toString();
+}
+
 /** A test with a server of its own on a database of its own, and somebody signed in there. */
 export const test = base.extend<{ house: House }>({
   page: async ({ page, house }, use) => {
@@ -75,16 +85,11 @@ export const test = base.extend<{ house: House }>({
     await use(page);
   },
   house: async ({}, use) => {
-    const admin = process.env['TEST_DATABASE_URL'];
-    if (admin === undefined)
-      throw new Error('The browser tests require TEST_DATABASE_URL: run ./lantern test.');
     const name = `browser_${randomUUID().replaceAll('-', '')}`;
-    const client = new pg.Client(admin);
+    const client = new pg.Client(databaseUrl('postgres'));
     await client.connect();
-    await client.query(`CREATE DATABASE ${name}`);
-    const url = new URL(admin);
-    url.pathname = `/${name}`;
-    const house = await openHouse(url.toString());
+    await client.query(`CREATE DATABASE ${name} TEMPLATE browser_template`);
+    const house = await openHouse(databaseUrl(name));
     await use(house);
     await house.stop();
     await client.query(`DROP DATABASE ${name} WITH (FORCE)`);

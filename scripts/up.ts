@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto';
+import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { keepBackups, nightly } from './backups';
 import { build } from './build';
@@ -24,6 +25,9 @@ const { values: options } = parseArgs({
     key: { type: 'string' },
   },
 });
+
+/** Files are named from where the caller stands. */
+const fromCaller = (file: string) => resolve(process.env['CALLER'] ?? process.cwd(), file);
 
 /** The database: the one given, else the project's own, started here. */
 async function database(keep: (cluster: Promise<Cluster>) => void): Promise<string> {
@@ -70,8 +74,8 @@ async function main(single: Single): Promise<void> {
     const environment = {
       BACKUP_FOLDER: nightly.folder,
       ...(options.fresh ? { SETUP_TOKEN: token } : {}),
-      ...(options.cert === undefined ? {} : { TLS_CERT: options.cert }),
-      ...(options.key === undefined ? {} : { TLS_KEY: options.key }),
+      ...(options.cert === undefined ? {} : { TLS_CERT: fromCaller(options.cert) }),
+      ...(options.key === undefined ? {} : { TLS_KEY: fromCaller(options.key) }),
     };
     const start = () => serve(url, port, { host, demo: !options.fresh, environment });
     const first = start();

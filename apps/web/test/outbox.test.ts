@@ -52,6 +52,10 @@ test('what is waiting outlives the page, in the order made, whatever the clock s
   const entries = times.map((at) => made(at));
   for (const entry of entries) store.dispatch(eventMade(entry));
   expect((await remembered()).waiting).toEqual(entries);
+  const elsewhere = { ...made(), workshopId: newId() };
+  store.dispatch(eventMade(elsewhere));
+  expect((await remembered()).waiting).toEqual([...entries, elsewhere]);
+  store.dispatch(eventsStored([elsewhere.event.id]));
   store.dispatch(eventsStored([entries[1]!.event.id]));
   expect((await remembered()).waiting).toEqual([entries[0], entries[2]]);
 });

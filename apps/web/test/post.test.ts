@@ -1,5 +1,7 @@
+import type { Session } from '@grim-lantern/contract';
 import type { JobEvent, LoggedEvent } from '@grim-lantern/core';
 import { newId } from '../src/job/useJob';
+import { loadSession } from '../src/store/access';
 import { loadJob } from '../src/store/jobs';
 import { outboxSlice } from '../src/store/outbox';
 import { startPost } from '../src/store/post';
@@ -47,6 +49,8 @@ class FakeServer {
 
 /** Another job, of which this server knows nothing but what is sent. */
 const otherJob = newId();
+
+const nobody: Session = { person: null, workshop: null, demo: [], device: [], empty: false };
 
 const author = libraryJob.events[0]!.author;
 const refusing = (point: string): JobEvent => ({
@@ -162,4 +166,20 @@ test('an entry that the server fails on holds up no other: neither of another jo
   server.breaksOn = () => false;
   await jest.advanceTimersByTimeAsync(9000);
   expect(page.store.getState().outbox).toMatchObject({ trouble: null, waiting: [] });
+});
+
+test('what was entered for another workshop waits until somebody of it is signed in here again', async () => {
+  const [mine, theirs] = [newId(), newId()];
+  const signIn = (id: string) =>
+    page.store.dispatch(loadSession.fulfilled({ ...nobody, workshop: { id, name: 'Workshop' } }, 'x'));
+  signIn(mine);
+  const [own, foreign] = [refusing('hinge'), refusing('sill')];
+  page.store.dispatch(outboxSlice.actions.eventMade({ workshopId: theirs, jobId: otherJob, event: foreign }));
+  page.store.dispatch(outboxSlice.actions.eventMade({ workshopId: mine, jobId, event: own }));
+  await jest.advanceTimersByTimeAsync(9000);
+  expect(server.log.map(({ id }) => id)).toEqual([own.id]);
+  expect(page.store.getState().outbox.waiting.map(({ event }) => event.id)).toEqual([foreign.id]);
+  signIn(theirs);
+  await jest.advanceTimersByTimeAsync(9000);
+  expect(server.log.map(({ id }) => id)).toEqual([own.id, foreign.id]);
 });

@@ -2,7 +2,7 @@ import type { JobEvent, JobFact } from '@grim-lantern/core';
 import { useCallback, useEffect, useMemo } from 'react';
 import type { JobFacts } from '../store/jobs';
 import { loadJob, takeBack } from '../store/jobs';
-import { outboxSlice } from '../store/outbox';
+import { entryOf, outboxSlice } from '../store/outbox';
 import type { RootState } from '../store/store';
 import { useAppDispatch, useAppSelector } from '../store/store';
 
@@ -52,14 +52,15 @@ export function useUnsent(jobId: string): ReadonlySet<string> {
 export function useRecord(jobId: string): ((fact: JobFact) => string) | null {
   const dispatch = useAppDispatch();
   const author = useAppSelector((state) => state.session.technicianId);
+  const workshopId = useAppSelector((state) => state.session.workshopId) ?? undefined;
   const record = useCallback(
     (fact: JobFact) => {
       const id = newId();
       const event: JobEvent = { ...fact, id, author: author ?? '', at: new Date().toISOString() };
-      dispatch(outboxSlice.actions.eventMade({ jobId, event }));
+      dispatch(outboxSlice.actions.eventMade(entryOf({ workshopId, jobId }, event)));
       return id;
     },
-    [dispatch, jobId, author],
+    [dispatch, jobId, author, workshopId],
   );
   return author === null ? null : record;
 }

@@ -6,14 +6,16 @@ import { TopBar } from '../app/TopBar';
 import { useJobFacts } from '../job/useJob';
 import { download } from '../report/exports';
 import type { Outgoing, Refused } from '../store/outbox';
-import { outboxSlice } from '../store/outbox';
+import { ofWorkshop, outboxSlice } from '../store/outbox';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { entryWords } from './entryWords';
 import { mended, wordsOf } from './mended';
 
 /** What was entered on this device and is not stored: what waits, and what the server would not take. */
 export default function EntriesPage() {
-  const { waiting, refused, trouble, unkept } = useAppSelector((state) => state.outbox);
+  const { trouble, unkept, ...kept } = useAppSelector((state) => state.outbox);
+  const workshopId = useAppSelector((state) => state.session.workshopId);
+  const [waiting, refused] = [ofWorkshop(kept.waiting, workshopId), ofWorkshop(kept.refused, workshopId)];
   const all = [...refused, ...waiting];
   const save = () => {
     const file = { format: 'grim-lantern/entries', version: 1, entries: all };

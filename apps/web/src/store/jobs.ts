@@ -54,8 +54,8 @@ export const takeBack = createAsyncThunk(
     const job = jobs[jobId];
     if (job?.status !== 'ready') return;
     const known = new Set([...job.log, ...outbox.waiting.map(({ event }) => event)].map(({ id }) => id));
-    for (const event of await (extra as KeptOutbox).storedOf(jobId)) {
-      if (!known.has(event.id)) dispatch(outboxSlice.actions.eventMade({ jobId, event }));
+    for (const entry of await (extra as KeptOutbox).storedOf(jobId)) {
+      if (!known.has(entry.event.id)) dispatch(outboxSlice.actions.eventMade(entry));
     }
   },
 );

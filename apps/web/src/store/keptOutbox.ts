@@ -1,16 +1,13 @@
 import { jobEventSchema } from '@grim-lantern/contract';
-import type { JobEvent } from '@grim-lantern/core';
 import type { DBSchema, IDBPDatabase } from 'idb';
 import { openDB } from 'idb';
 import { lasting } from './browserStorage';
 import type { Outgoing, OutboxState, Refused } from './outbox';
-import { emptyOutbox } from './outbox';
+import { emptyOutbox, entryOf } from './outbox';
 
 /** An entry as the browser keeps it. Its key counts up: the order does not rest on a clock. */
-interface Kept {
+interface Kept extends Outgoing {
   readonly id: string;
-  readonly jobId: string;
-  readonly event: JobEvent;
   readonly state: 'waiting' | 'refused' | 'stored';
   readonly why?: string;
   readonly code?: string;
@@ -29,7 +26,7 @@ export interface KeptOutbox {
   /** Brings what is kept in line with a change of the outbox. */
   readonly remember: (before: OutboxState, after: OutboxState) => Promise<void>;
   /** Entries of a job that the server has stored within the last two days, in the order made. */
-  readonly storedOf: (jobId: string) => Promise<readonly JobEvent[]>;
+  readonly storedOf: (jobId: string) => Promise<readonly Outgoing[]>;
 }
 
 /** For so long an entry is kept after it was stored: a server restored to yesterday gets it again. */
@@ -60,7 +57,7 @@ export async function openKeptOutbox(): Promise<KeptOutbox> {
       remember: (before, after) => remember(db, before, after),
       async storedOf(jobId) {
         const rows = await db.getAllFromIndex('entries', 'jobId', jobId);
-        return rows.filter(({ state }) => state === 'stored').map(({ event }) => event);
+        return rows.filter(({ state }) => state === 'stored').map(outgoing);
       },
     };
   } catch {
@@ -72,8 +69,8 @@ export async function openKeptOutbox(): Promise<KeptOutbox> {
   }
 }
 
-const outgoing = ({ jobId, event }: Kept): Outgoing => ({ jobId, event });
-const refused = ({ jobId, event, why = '', code = '' }: Kept): Refused => ({ jobId, event, why, code });
+const outgoing = (kept: Outgoing): Outgoing => entryOf(kept, kept.event);
+const refused = (kept: Kept): Refused => ({ ...outgoing(kept), why: kept.why ?? '', code: kept.code ?? '' });
 
 /** @throws {Error} where the browser does not store it: the sentence for the page */
 async function remember(db: IDBPDatabase<OutboxDb>, before: OutboxState, after: OutboxState): Promise<void> {
@@ -83,17 +80,16 @@ async function remember(db: IDBPDatabase<OutboxDb>, before: OutboxState, after: 
     const key = await transaction.store.index('id').getKey(kept.id);
     await (key === undefined ? transaction.store.add(kept) : transaction.store.put(kept, key));
   };
-  for (const { jobId, event } of news(after.waiting, before.waiting)) {
-    writes.push(put({ id: event.id, jobId, event, state: 'waiting' }));
+  for (const entry of news(after.waiting, before.waiting)) {
+    writes.push(put({ ...outgoing(entry), id: entry.event.id, state: 'waiting' }));
   }
-  for (const { jobId, event, why, code } of news(after.refused, before.refused)) {
-    writes.push(put({ id: event.id, jobId, event, state: 'refused', why, code }));
+  for (const entry of news(after.refused, before.refused)) {
+    writes.push(put({ ...entry, id: entry.event.id, state: 'refused' }));
   }
   const here = new Set([...after.waiting, ...after.refused].map(({ event }) => event.id));
-  for (const { jobId, event } of before.waiting) {
-    if (!here.has(event.id)) {
-      writes.push(put({ id: event.id, jobId, event, state: 'stored', storedAt: Date.now() }));
-    }
+  for (const entry of before.waiting) {
+    const { id } = entry.event;
+    if (!here.has(id)) writes.push(put({ ...outgoing(entry), id, state: 'stored', storedAt: Date.now() }));
   }
   for (const { event } of before.refused) {
     if (here.has(event.id)) continue;

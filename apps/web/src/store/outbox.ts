@@ -4,6 +4,8 @@ import type { JobEvent } from '@grim-lantern/core';
 
 /** An event on its way to the server. */
 export interface Outgoing {
+  /** Whose job it is: it is sent, and shown, to people of that workshop only. Absent in what an earlier version kept. */
+  readonly workshopId?: string;
   readonly jobId: string;
   readonly event: JobEvent;
 }
@@ -27,6 +29,19 @@ export interface OutboxState {
 }
 
 export const emptyOutbox: OutboxState = { waiting: [], refused: [], trouble: null, unkept: null };
+
+/** Those of one workshop. */
+export function ofWorkshop<T extends Outgoing>(list: readonly T[], workshopId: string | null): readonly T[] {
+  return list.filter((each) => each.workshopId === undefined || each.workshopId === workshopId);
+}
+
+/** An entry of a job, of a workshop where that is known. */
+export function entryOf(
+  { workshopId, jobId }: { readonly workshopId?: string | undefined; readonly jobId: string },
+  event: JobEvent,
+): Outgoing {
+  return { ...(workshopId === undefined ? {} : { workshopId }), jobId, event };
+}
 
 const without = <T extends Outgoing>(list: readonly T[], ids: readonly string[]) =>
   list.filter(({ event }) => !ids.includes(event.id));
@@ -60,11 +75,11 @@ export const outboxSlice = createSlice({
       { payload: { id, event } }: PayloadAction<{ readonly id: string; readonly event: JobEvent }>,
     ): OutboxState => {
       const { waiting, refused } = state as OutboxState;
-      const jobId = refused.find((each) => each.event.id === id)?.jobId;
-      if (jobId === undefined) return state;
+      const found = refused.find((each) => each.event.id === id);
+      if (found === undefined) return state;
       return {
         ...(state as OutboxState),
-        waiting: [...waiting, { jobId, event }],
+        waiting: [...waiting, entryOf(found, event)],
         refused: without(refused, [id]),
       };
     },

@@ -2,7 +2,7 @@ import { request } from '../api/request';
 import type { LoggedEvent } from '@grim-lantern/core';
 import { gaplessUpTo, jobsSlice, loadJob } from './jobs';
 import type { Outgoing } from './outbox';
-import { outboxSlice } from './outbox';
+import { ofWorkshop, outboxSlice } from './outbox';
 import type { Store } from './store';
 
 const pollMilliseconds = 2500;
@@ -59,10 +59,14 @@ export function startPost(store: Store, openJob: () => string | null): () => voi
 
 /** Sends what waits, job by job. */
 async function sendWaiting(store: Store, failures: Map<string, number>): Promise<Sent> {
-  const jobs = new Set(store.getState().outbox.waiting.map(({ jobId }) => jobId));
+  const own = () => {
+    const { outbox, session } = store.getState();
+    return ofWorkshop(outbox.waiting, session.workshopId);
+  };
+  const jobs = new Set(own().map(({ jobId }) => jobId));
   let worst: Sent = 'done';
   for (const jobId of jobs) {
-    const outgoing = store.getState().outbox.waiting.filter((each) => each.jobId === jobId);
+    const outgoing = own().filter((each) => each.jobId === jobId);
     const sent = await sendJob(store, outgoing, (failures.get(jobId) ?? 0) >= patience);
     if (sent === 'out-of-reach') return sent;
     failures.set(jobId, sent === 'failing' ? (failures.get(jobId) ?? 0) + 1 : 0);

@@ -15,6 +15,8 @@ export type Light = 'night' | 'day';
 /** Who is signed in, in which light, and what each of them works with. Kept in the browser; kits on the server too. */
 export interface SessionState {
   readonly technicianId: string | null;
+  /** The workshop that they are signed in to. */
+  readonly workshopId: string | null;
   readonly light: Light;
   /** By technician. */
   readonly kits: Readonly<Record<string, Kit>>;
@@ -24,6 +26,7 @@ export interface SessionState {
 
 const keys = {
   technician: 'grim-lantern/technician',
+  workshop: 'grim-lantern/workshop',
   light: 'grim-lantern/light',
   kits: 'grim-lantern/kits',
   unsentKits: 'grim-lantern/unsent-kits',
@@ -33,6 +36,7 @@ const keys = {
 export function rememberedSession(): SessionState {
   return {
     technicianId: lasting.getItem(keys.technician),
+    workshopId: lasting.getItem(keys.workshop),
     light: document.documentElement.dataset['light'] === 'day' ? 'day' : 'night',
     kits: remembered(z.record(z.string(), kitSchema), keys.kits) ?? {},
     unsentKits: remembered(z.array(z.string()), keys.unsentKits) ?? [],
@@ -52,7 +56,13 @@ export const sendKits = createAsyncThunk('session/sendKits', async (_none: void,
   return sent;
 });
 
-const initialState: SessionState = { technicianId: null, light: 'night', kits: {}, unsentKits: [] };
+const initialState: SessionState = {
+  technicianId: null,
+  workshopId: null,
+  light: 'night',
+  kits: {},
+  unsentKits: [],
+};
 
 export const sessionSlice = createSlice({
   name: 'session',
@@ -73,8 +83,13 @@ export const sessionSlice = createSlice({
       .addCase(loadSession.fulfilled, (state, { payload }): SessionState => ({
         ...state,
         technicianId: payload.person?.id ?? null,
+        workshopId: payload.workshop?.id ?? null,
       }))
-      .addCase(signOut.fulfilled, (state): SessionState => ({ ...state, technicianId: null }))
+      .addCase(signOut.fulfilled, (state): SessionState => ({
+        ...state,
+        technicianId: null,
+        workshopId: null,
+      }))
       .addCase(loadWorkshop.fulfilled, (state, { payload }): SessionState => {
         const told = payload.workshop.technicians.flatMap(({ id, kit }) =>
           kit === null || state.unsentKits.includes(id) ? [] : [[id, kit] as const],
@@ -93,9 +108,11 @@ export function ownKit({ technicianId, kits }: SessionState): Kit {
 }
 
 /** Writes the session where the next page load finds it, and puts the light on. */
-export function rememberSession({ technicianId, light, kits, unsentKits }: SessionState): void {
-  if (technicianId === null) lasting.removeItem(keys.technician);
-  else lasting.setItem(keys.technician, technicianId);
+export function rememberSession({ technicianId, workshopId, light, kits, unsentKits }: SessionState): void {
+  const keep = (key: string, id: string | null) =>
+    id === null ? lasting.removeItem(key) : lasting.setItem(key, id);
+  keep(keys.technician, technicianId);
+  keep(keys.workshop, workshopId);
   lasting.setItem(keys.kits, JSON.stringify(kits));
   lasting.setItem(keys.unsentKits, JSON.stringify(unsentKits));
   if (document.documentElement.dataset['light'] === light) return;
