@@ -49,6 +49,8 @@ export async function findDemo({ models }: Database, folder: string): Promise<st
  */
 export async function loadDemo(database: Database, folder: string): Promise<number> {
   const { models, sequelize } = database;
+  // Its documents are read for an empty database only, not at every start.
+  if ((await models.Workshop.count()) > 0) return 0;
   const { workshop, circuits, centres, jobs } = await readDemo(folder);
   const workshopId = workshop.id;
   const loaded = await sequelize.transaction(async (transaction) => {

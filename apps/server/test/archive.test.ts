@@ -1,10 +1,9 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { Writable } from 'node:stream';
 import { extract, pack } from 'tar-stream';
 import { exportWorkshop } from '../src/archive/exportWorkshop';
-import { setUp } from '../src/access/people';
 import { workHere } from '../src/work/work';
-import type { TestServer } from './testServer';
+import type { Device, TestServer } from './testServer';
 import { demo, testServer } from './testServer';
 
 let from: TestServer;
@@ -14,7 +13,6 @@ beforeAll(async () => {
 });
 afterAll(() => Promise.all([from.close(), to.close()]));
 
-type Device = TestServer['http'];
 type Files = Map<string, Buffer>;
 
 async function exported(device: Device): Promise<Buffer> {
@@ -52,17 +50,7 @@ const send = (device: Device, tar: Buffer) =>
   device.put('/api/archive').set('content-type', 'application/x-tar').send(tar);
 
 /** An empty workshop on the other installation, its owner signed in. */
-async function emptyWorkshop(): Promise<Device> {
-  const [login, password] = [`owner-${randomUUID()}`, 'a lamp in the cavity of fuse 5'];
-  await setUp(to.database, {
-    token: '',
-    workshop: { name: 'Empty', currency: 'EUR', hourlyRate: 1, askFrom: 1 },
-    owner: { name: 'R. Okafor', login, password },
-  });
-  const device = to.device();
-  await device.post('/api/session').send({ login, password }).expect(200);
-  return device;
-}
+const emptyWorkshop = async () => (await to.ownWorkshop()).device;
 
 test('a workshop that is exported, imported elsewhere and exported again is the same, file for file', async () => {
   const vehicleId = demo.circuits[0]!.vehicleId;
@@ -71,6 +59,15 @@ test('a workshop that is exported, imported elsewhere and exported again is the 
   const { circuit } = kept.body as { circuit: object };
   const revision = { id: randomUUID(), vehicleId, circuit, follows: demo.circuits[0]!.id };
   await from.http.post('/api/circuits').send(revision).expect(200);
+  // A job that went on with it.
+  const list = await from.http.get('/api/jobs').expect(200);
+  const { jobs: all } = list.body as { jobs: { id: string; circuitId: string }[] };
+  const job = all.find((each) => each.circuitId === demo.circuits[0]!.id)!;
+  const stamp = { id: randomUUID(), author: demo.technicians[0]!.id, at: '2026-11-24T08:00:00.000Z' };
+  await from.http
+    .post(`/api/jobs/${job.id}/events`)
+    .send({ events: [{ ...stamp, type: 'circuit-followed', circuit: revision.id }] })
+    .expect(200);
   const before = await exported(from.http);
   expect((await exported(from.http)).equals(before)).toBe(true);
   const owner = await emptyWorkshop();
@@ -134,6 +131,24 @@ describe('an archive is refused whole, naming the file', () => {
     const reply = await send(owner, await packed(files)).expect(422);
     const { field: named = '' } = reply.body as { field?: string };
     expect(named.startsWith(field ?? '')).toBe(true);
+    expect(((await owner.get('/api/workshop')).body as { vehicles: unknown[] }).vehicles).toEqual([]);
+  });
+
+  test('with a job that is closed as proven before it was', async () => {
+    const files = await filesOf(await exported(from.http));
+    const [name, bytes] = [...files].find(
+      ([each, content]) => each.startsWith('jobs/') && !content.includes('"proven"'),
+    )!;
+    const job = JSON.parse(bytes.toString()) as { events: { author: string }[] };
+    const { author } = job.events[0]!;
+    const closing = { id: randomUUID(), author, at: '2026-11-24T09:00:00.000Z', type: 'job-closed' };
+    job.events.push({ ...closing, proven: true, why: '' } as (typeof job.events)[number]);
+    files.set(name, Buffer.from(JSON.stringify(job)));
+    const manifest = JSON.parse(files.get('manifest.json')!.toString()) as { files: Record<string, string> };
+    manifest.files[name] = createHash('sha256').update(files.get(name)!).digest('hex');
+    files.set('manifest.json', Buffer.from(JSON.stringify(manifest)));
+    const owner = await emptyWorkshop();
+    expect((await send(owner, await packed(files)).expect(422)).body).toMatchObject({ code: 'job/order' });
     expect(((await owner.get('/api/workshop')).body as { vehicles: unknown[] }).vehicles).toEqual([]);
   });
 

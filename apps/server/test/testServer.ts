@@ -1,3 +1,4 @@
+import type { Role } from '@grim-lantern/contract';
 import type { Circuit } from '@grim-lantern/core';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
@@ -6,6 +7,7 @@ import { join } from 'node:path';
 import pg from 'pg';
 import { pino } from 'pino';
 import request from 'supertest';
+import { setUp } from '../src/access/people';
 import { createApp } from '../src/app';
 import { openDatabase } from '../src/database/database';
 import { migrate } from '../src/database/migrate';
@@ -48,7 +50,24 @@ const noStandings: Work = {
   run: (name, input) => (name === 'standing' ? new Promise(() => undefined) : workHere.run(name, input)),
 };
 
+/** Of everybody whom a test makes. */
+export const password = 'a lamp in the cavity of fuse 5';
+
 export const setupToken = 'setup'.padEnd(43, '0');
+
+/** A person added by an owner, who has chosen a password on a device of their own. */
+export async function addPerson(owner: Device, role: Role, device: Device) {
+  const [id, login] = [randomUUID(), `${role}-${randomUUID()}`];
+  const added = await owner
+    .post('/api/people')
+    .send({ id, name: `The ${role}`, role })
+    .expect(200);
+  const { token } = added.body as { token: string };
+  await device.post('/api/links').send({ token, login, password }).expect(200);
+  return { id, login, token, device };
+}
+
+export type Device = TestServer['http'];
 
 /** A server on a database of its own, with the demo in it, and the demo's owner signed in. */
 export async function testServer(work: Work = noStandings) {
@@ -72,12 +91,24 @@ export async function testServer(work: Work = noStandings) {
     await agent.post('/api/session/demo').send({ person: demo.technicians[technician]!.id }).expect(200);
     return agent;
   };
+  /** A workshop of its own without anything in it, its owner signed in. */
+  const ownWorkshop = async () => {
+    const login = `owner-${randomUUID()}`;
+    await setUp(database, {
+      token: '',
+      workshop: { name: 'Quay Street Garage', currency: 'GBP', hourlyRate: 60, askFrom: 50 },
+      owner: { name: 'R. Okafor', login, password },
+    });
+    const agent = device();
+    await agent.post('/api/session').send({ login, password }).expect(200);
+    return { device: agent, login };
+  };
   return {
-    app,
     database,
     http: await signedIn(),
     device,
     signedIn,
+    ownWorkshop,
     async close() {
       await new Promise((resolve) => server.close(resolve));
       await database.close();

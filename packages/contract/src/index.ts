@@ -10,7 +10,7 @@ export type { CircuitRecord, CircuitSummary, NewJob, Reply, RouteName, Workshop 
 export { circuitSchema } from './circuit';
 export { faultProblem, faultSchema } from './fault';
 export { jobEventSchema, operatingStateSchema } from './job';
-export { jobFileSchema, portableJobSchema } from './jobFile';
+export { eventFlaws, jobFileSchema, portableJobSchema } from './jobFile';
 export type { JobFile, PortableJob } from './jobFile';
 export { centreRecordSchema, fuseCentreSchema } from './centre';
 export type { CentreRecord } from './centre';

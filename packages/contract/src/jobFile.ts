@@ -26,23 +26,33 @@ const fields = {
 type Fitting = { readonly circuit: Circuit; readonly events: readonly JobEvent[] };
 
 /**
- * Every event fits the circuit, but for those before the job went on with this revision of it; what is withdrawn or
- * corrected has been read before.
+ * What does not fit in the events of a whole job: every one fits the circuit, but for those before the job went on with this
+ * revision of it; what is withdrawn or corrected has been read before.
+ * @returns each flaw with its path below the events, such as `3.test.at`
  */
-function fit({ circuit, events }: Fitting, context: z.RefinementCtx): void {
+export function eventFlaws({ circuit, events }: Fitting): readonly { path: string; message: string }[] {
   const readings = new Set<string>();
   const followed = lastFollowed(events);
-  events.forEach((event, index) => {
-    for (const { path, message } of index < followed ? [] : checkEvent(circuit, event)) {
-      context.addIssue({ code: 'custom', path: ['events', index, ...path.split('.')], message });
-    }
+  return events.flatMap((event, index) => {
+    const flaws = (index < followed ? [] : checkEvent(circuit, event)).map(({ path, message }) => ({
+      path: `${index}.${path}`,
+      message,
+    }));
     const earlier = earlierReading(event);
     if (earlier !== null && !readings.has(earlier.id)) {
       const message = 'Expected the id of an earlier reading of this job.';
-      context.addIssue({ code: 'custom', path: ['events', index, earlier.field], message });
+      flaws.push({ path: `${index}.${earlier.field}`, message });
     }
     if (event.type === 'reading-taken' || event.type === 'current-read') readings.add(event.id);
+    return flaws;
   });
+}
+
+function fit(job: Fitting, context: z.RefinementCtx): void {
+  for (const { path, message } of eventFlaws(job)) {
+    const [index, ...field] = path.split('.');
+    context.addIssue({ code: 'custom', path: ['events', Number(index), ...field], message });
+  }
 }
 
 /** A job as one document: its circuit and its events, oldest first. Every event is checked against the circuit. */

@@ -6,6 +6,7 @@ import type { Writable } from 'node:stream';
 import { pack } from 'tar-stream';
 import type { Pack } from 'tar-stream';
 import { createCircuitShelf } from '../circuits/circuitShelf';
+import { storedJob } from '../jobs/storedJob';
 import type { ShelfParts } from '../traces/traceShelf';
 import { createTraceShelf } from '../traces/traceShelf';
 import { createVehicleShelf } from '../vehicles/vehicleShelf';
@@ -113,10 +114,7 @@ async function writeJobs(parts: ShelfParts, archive: Archive): Promise<void> {
   });
   for (const { id: jobId } of ids) {
     const job = await models.Job.findOne({ where: { workshopId, id: jobId }, rejectOnEmpty: true });
-    const events = await models.JobEvent.findAll({
-      where: { workshopId, jobId },
-      order: [['sequence', 'ASC']],
-    });
+    const { log } = await storedJob(models, job);
     const document: ArchivedJob = {
       id: jobId,
       title: job.title,
@@ -124,7 +122,7 @@ async function writeJobs(parts: ShelfParts, archive: Archive): Promise<void> {
       circuitId: job.circuitId,
       openedAt: job.openedAt.toISOString(),
       archived: job.archivedAt !== null,
-      events: events.map(({ body }) => body),
+      events: [...log],
     };
     await archive.document(`jobs/${jobId}.json`, document);
     for (const { id, author, side, kept } of await traces.list(jobId)) {

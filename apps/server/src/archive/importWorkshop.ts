@@ -1,3 +1,5 @@
+import { eventFlaws } from '@grim-lantern/contract';
+import type { Circuit, JobEvent } from '@grim-lantern/core';
 import { createHash } from 'node:crypto';
 import { createReadStream, createWriteStream } from 'node:fs';
 import { mkdtemp, rm } from 'node:fs/promises';
@@ -12,8 +14,7 @@ import { shelve } from '../circuits/circuitShelf';
 import type { Database } from '../database/database';
 import { ApiProblem } from '../http/problems';
 import { checked } from '../http/validated';
-import { appendEvents } from '../jobs/appendEvents';
-import { checkEvents } from '../jobs/checkEvents';
+import { takeInEvents } from '../jobs/takeInJob';
 import type { ShelfParts } from '../traces/traceShelf';
 import { createTraceShelf } from '../traces/traceShelf';
 import { documents } from './documents';
@@ -187,8 +188,19 @@ async function storeDocuments(
       { workshopId, ...job, openedAt: new Date(openedAt), archivedAt },
       options,
     );
-    await checkEvents(models, row, events, transaction);
-    await appendEvents(models, row, events, transaction);
+    refuseMisfits(job.id, circuits.find(({ id }) => id === job.circuitId)?.circuit, events);
+    await takeInEvents(models, row, events, transaction);
+  }
+}
+
+/** @throws {ApiProblem} where the events of a job are not about its circuit, or that is not in the archive */
+function refuseMisfits(jobId: string, circuit: Circuit | undefined, events: readonly JobEvent[]): void {
+  const file = `jobs/${jobId}.json`;
+  if (circuit === undefined)
+    throw new ApiProblem('archive/flaw', file, `${file}: Expected its circuit in the archive.`);
+  const flaw = eventFlaws({ circuit, events })[0];
+  if (flaw !== undefined) {
+    throw new ApiProblem('archive/flaw', file, `${file}, events.${flaw.path}: ${flaw.message}`);
   }
 }
 

@@ -3,6 +3,7 @@ import type { JobEvent } from '@grim-lantern/core';
 import type { Transaction } from 'sequelize';
 import type { JobRow, Models } from '../database/models';
 import { ApiProblem } from '../http/problems';
+import { storedJob } from './storedJob';
 
 /**
  * That new events keep the order of work: no module named before its supplies are read, nothing proven without the same
@@ -11,22 +12,13 @@ import { ApiProblem } from '../http/problems';
  */
 export async function checkOrder(
   models: Models,
-  { workshopId, id: jobId, circuitId }: JobRow,
+  job: JobRow,
   events: readonly JobEvent[],
   transaction: Transaction,
 ): Promise<void> {
   if (events.every(({ type }) => !judged.has(type))) return;
-  const { document: circuit } = await models.Circuit.findOne({
-    where: { workshopId, id: circuitId },
-    transaction,
-    rejectOnEmpty: true,
-  });
-  const rows = await models.JobEvent.findAll({
-    where: { workshopId, jobId },
-    order: [['sequence', 'ASC']],
-    transaction,
-  });
-  const log: JobEvent[] = rows.map(({ body }) => body);
+  const { circuit, log: before } = await storedJob(models, job, transaction);
+  const log = [...before];
   const stored = new Set(log.map(({ id }) => id));
   for (const [index, event] of events.entries()) {
     if (stored.has(event.id)) continue;

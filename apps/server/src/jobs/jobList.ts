@@ -6,6 +6,7 @@ import type { Database } from '../database/database';
 import type { JobRow, VehicleRow } from '../database/models';
 import { ApiProblem } from '../http/problems';
 import type { Work } from '../work/work';
+import { storedJob } from './storedJob';
 
 export interface JobQuery {
   readonly show: JobFilter;
@@ -116,19 +117,10 @@ const mostAtOnce = 10;
 export function createStandings(database: Database, work: Work): (jobs: readonly JobRow[]) => void {
   const busy = new Set<string>();
   const refresh = async (job: JobRow) => {
-    const { workshopId, id, circuitId } = job;
+    const { workshopId, id } = job;
     const { models } = database;
-    const circuit = await models.Circuit.findOne({
-      where: { workshopId, id: circuitId },
-      rejectOnEmpty: true,
-    });
-    const rows = await models.JobEvent.findAll({
-      where: { workshopId, jobId: id },
-      order: [['sequence', 'ASC']],
-    });
-    const events = rows.map(({ body }) => body);
-    const standing = await work.run('standing', { circuit: circuit.document, events });
-    const standingSequence = rows.at(-1)?.sequence ?? 0;
+    const { circuit, log, lastSequence: standingSequence } = await storedJob(models, job);
+    const standing = await work.run('standing', { circuit, events: log });
     await models.Job.update({ standing, standingSequence }, { where: { workshopId, id } });
   };
   return (jobs) => {

@@ -2,6 +2,7 @@ import { foldJob } from '@grim-lantern/core';
 import type { JobEvent, JobStage } from '@grim-lantern/core';
 import type { Transaction } from 'sequelize';
 import type { JobRow, Models } from '../database/models';
+import { storedJob } from './storedJob';
 
 /** Events that may take a job to another stage: for all others its log need not be read. */
 const staging: ReadonlySet<JobEvent['type']> = new Set([
@@ -25,7 +26,7 @@ export async function noteProgress(
   transaction: Transaction,
 ): Promise<void> {
   const stages = fresh.some(({ type }) => staging.has(type));
-  const authors = [...new Set([...(job.authors ?? []), ...fresh.map(({ author }) => author)])];
+  const authors = [...new Set([...job.authors, ...fresh.map(({ author }) => author)])];
   await job.update(
     {
       lastSequence,
@@ -37,23 +38,7 @@ export async function noteProgress(
   );
 }
 
-async function stageOf(
-  { Circuit, JobEvent: events }: Models,
-  { workshopId, id: jobId, circuitId }: JobRow,
-  transaction: Transaction,
-): Promise<JobStage> {
-  const { document } = await Circuit.findOne({
-    where: { workshopId, id: circuitId },
-    transaction,
-    rejectOnEmpty: true,
-  });
-  const rows = await events.findAll({
-    where: { workshopId, jobId },
-    order: [['sequence', 'ASC']],
-    transaction,
-  });
-  return foldJob(
-    document,
-    rows.map(({ body }) => body),
-  ).stage;
+async function stageOf(models: Models, job: JobRow, transaction: Transaction): Promise<JobStage> {
+  const { circuit, log } = await storedJob(models, job, transaction);
+  return foldJob(circuit, log).stage;
 }

@@ -1,6 +1,7 @@
 import type { PortableJob } from '@grim-lantern/contract';
+import type { JobEvent } from '@grim-lantern/core';
 import type { Transaction } from 'sequelize';
-import type { Models } from '../database/models';
+import type { JobRow, Models } from '../database/models';
 import { ApiProblem } from '../http/problems';
 import { shelve } from '../circuits/circuitShelf';
 import { appendEvents } from './appendEvents';
@@ -49,6 +50,16 @@ export async function takeInJob(
     transaction,
   });
   if (job.circuitId !== circuitId) throw new ApiProblem('job/id-taken', 'origin.jobId');
+  await takeInEvents(models, job, events, transaction);
+}
+
+/** Appends the events of a whole job, which fit its circuit (`eventFlaws`), in the order of work. */
+export async function takeInEvents(
+  models: Models,
+  job: JobRow,
+  events: readonly JobEvent[],
+  transaction: Transaction,
+): Promise<void> {
   // Numbers without gaps, whoever appends meanwhile.
   await job.reload({ transaction, lock: transaction.LOCK.UPDATE });
   await checkOrder(models, job, events, transaction);

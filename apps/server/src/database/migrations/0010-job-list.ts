@@ -6,7 +6,8 @@ export const jobList: Migration = {
   statements: [
     `ALTER TABLE jobs
       ADD COLUMN stage text NOT NULL DEFAULT 'searching',
-      ADD COLUMN last_at timestamptz NOT NULL DEFAULT now(),
+      -- To the millisecond, as the page's cursor names it.
+      ADD COLUMN last_at timestamptz(3) NOT NULL DEFAULT now(),
       ADD COLUMN authors uuid[] NOT NULL DEFAULT '{}',
       ADD COLUMN archived_at timestamptz,
       ADD COLUMN standing jsonb,
