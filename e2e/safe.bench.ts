@@ -11,14 +11,15 @@ import { inProject } from '../scripts/paths';
 import { startCluster } from '../scripts/postgres';
 import { serve } from '../scripts/serve';
 import { supervise } from '../scripts/supervise';
+import { Client } from './client';
 import { fuzzed } from './fuzzed';
+import { people } from './workshop';
 
 const demo = JSON.parse(readFileSync(inProject('demo/workshop.json'), 'utf8')) as {
   id: string;
-  technicians: { id: string }[];
   circuits: { id: string; vehicleId: string; file: string }[];
 };
-const author = demo.technicians[0]!.id;
+const author = people[0]!.id;
 const [circuit] = demo.circuits;
 const at = '2026-11-24T08:00:00.000Z';
 
@@ -36,38 +37,11 @@ const bar = (value: number): Figure['bar'] => ({ at: 'most', value });
 const percentile = (sorted: readonly number[], share: number) =>
   sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? NaN;
 
-/** One who is signed in to the demo. */
-class Client {
-  private cookie = '';
-  constructor(private readonly address: string) {}
-
-  async signIn(): Promise<this> {
-    const reply = await this.send('POST', '/api/session/demo', { person: author });
-    this.cookie = reply.headers
-      .getSetCookie()
-      .map((each) => each.split(';')[0])
-      .join('; ');
-    return this;
-  }
-
-  send(method: string, path: string, body?: unknown): Promise<Response> {
-    return fetch(`${this.address}${path}`, {
-      method,
-      headers: {
-        cookie: this.cookie,
-        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
-      },
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-      signal: AbortSignal.timeout(30_000),
-    });
-  }
-
-  async openJob(): Promise<string> {
-    const id = randomUUID();
-    const job = { id, vehicleId: circuit!.vehicleId, circuitId: circuit!.id, title: 'Bench', author, at };
-    await this.send('POST', '/api/jobs', { ...job, complaintEventId: randomUUID(), complaint: 'All.' });
-    return id;
-  }
+async function openJob(client: Client): Promise<string> {
+  const id = randomUUID();
+  const job = { id, vehicleId: circuit!.vehicleId, circuitId: circuit!.id, title: 'Bench', author, at };
+  await client.send('POST', '/api/jobs', { ...job, complaintEventId: randomUUID(), complaint: 'All.' });
+  return id;
 }
 
 /** Sends until it is stored, however often the house falls down meanwhile. */
@@ -87,7 +61,7 @@ async function killed(
   client: Client,
   kill: { server: () => void; database: () => void },
 ): Promise<readonly Figure[]> {
-  const jobs = await Promise.all(Array.from({ length: 4 }, () => client.openJob()));
+  const jobs = await Promise.all(Array.from({ length: 4 }, () => openJob(client)));
   const each = amounts.readings / amounts.writers;
   const sent: string[][] = Array.from({ length: amounts.writers }, () =>
     Array.from({ length: each }, () => randomUUID()),
@@ -132,7 +106,7 @@ async function killed(
 
 /** Requests made from the contract's schemas, half of them spoilt. */
 async function fuzz(client: Client): Promise<readonly Figure[]> {
-  const job = await client.openJob();
+  const job = await openJob(client);
   const ids: Readonly<Record<string, string>> = {
     jobId: job,
     vehicleId: circuit!.vehicleId,
@@ -237,7 +211,7 @@ async function heavy(client: Client): Promise<readonly Figure[]> {
 
 /** Many people at once, each with a request a second. */
 async function crowd(client: Client): Promise<readonly Figure[]> {
-  const jobs = await Promise.all(Array.from({ length: 20 }, () => client.openJob()));
+  const jobs = await Promise.all(Array.from({ length: 20 }, () => openJob(client)));
   const times: number[] = [];
   const ends = Date.now() + amounts.seconds * 1000;
   await Promise.all(

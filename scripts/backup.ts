@@ -1,6 +1,6 @@
-import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { backUp, restore } from './backups';
+import { fromCaller } from './paths';
 import { usingDatabase } from './postgres';
 
 /** `./lantern backup [FILE]` and `./lantern restore FILE [--while-running]`. */
@@ -10,11 +10,9 @@ async function main(): Promise<void> {
     options: { 'while-running': { type: 'boolean', default: false } },
   });
   const [command, given] = positionals;
-  // Files are named from where the caller stands.
-  const from = process.env['CALLER'] ?? process.cwd();
   if (command === 'backup') {
     const stamp = new Date().toISOString().slice(0, 16).replace(/[:T]/g, '-');
-    const file = resolve(from, given ?? `grim-lantern-${stamp}.tar`);
+    const file = fromCaller(given ?? `grim-lantern-${stamp}.tar`);
     const { tables } = await usingDatabase((url) => backUp(url, file));
     const rows = Object.values(tables).reduce((sum, table) => sum + table.rows, 0);
     process.stdout.write(`${file}: ${Object.keys(tables).length} tables, ${rows} rows.\n`);
@@ -22,7 +20,7 @@ async function main(): Promise<void> {
   }
   if (given === undefined) throw new Error('Expected the file of a backup: ./lantern restore FILE.');
   const kept = await usingDatabase((url) =>
-    restore(url, resolve(from, given), { whileInUse: values['while-running'] }),
+    restore(url, fromCaller(given), { whileInUse: values['while-running'] }),
   );
   process.stdout.write(
     kept === null

@@ -1,8 +1,8 @@
 import { randomBytes } from 'node:crypto';
-import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { keepBackups, nightly } from './backups';
 import { build } from './build';
+import { fromCaller } from './paths';
 import { ownPort } from './port';
 import type { Cluster } from './postgres';
 import { startCluster } from './postgres';
@@ -25,9 +25,6 @@ const { values: options } = parseArgs({
     key: { type: 'string' },
   },
 });
-
-/** Files are named from where the caller stands. */
-const fromCaller = (file: string) => resolve(process.env['CALLER'] ?? process.cwd(), file);
 
 /** The database: the one given, else the project's own, started here. */
 async function database(keep: (cluster: Promise<Cluster>) => void): Promise<string> {
