@@ -6,11 +6,11 @@ import { databaseUrl, openHouse } from './workshop';
 
 /** Makes the database that every test begins with: the demo, with where its jobs stand worked out. Once, so that no test waits for it, nor works it out beside what it tests. */
 export default async function makeTemplate(): Promise<void> {
-  const client = new pg.Client(databaseUrl('postgres'));
-  await client.connect();
-  await client.query('DROP DATABASE IF EXISTS browser_template');
-  await client.query('CREATE DATABASE browser_template');
-  await client.end();
+  const database = new pg.Client(databaseUrl('postgres'));
+  await database.connect();
+  await database.query('DROP DATABASE IF EXISTS browser_template');
+  await database.query('CREATE DATABASE browser_template');
+  await database.end();
   const house = await openHouse(databaseUrl('browser_template'));
   const client = await new Client(house.address).signIn();
   for (let fresh = false; !fresh; await sleep(200)) {

@@ -3,16 +3,16 @@ import { Secret, TOTP } from 'otpauth';
 import { useState } from 'react';
 import { TextField } from '../app/TextField';
 import { TopBar } from '../app/TopBar';
-import { request } from '../api/request';
-import { loadSession, whyNot } from '../store/access';
+import { request, whyNot } from '../api/request';
+import { loadSession, signedIn } from '../store/access';
 import { useAppDispatch, useAppSelector } from '../store/store';
+import { FieldRow } from './FieldRow';
 import { Saved } from './Saved';
 import { roleMeanings, roleWords } from './roleWords';
 
 /** The own password, PIN and second factor; signing out everywhere. */
 export default function AccountPage() {
-  const access = useAppSelector((state) => state.access);
-  const person = access.status === 'told' ? access.session.person : null;
+  const person = useAppSelector(signedIn);
   return (
     <div className="flex min-h-full flex-col">
       <TopBar />
@@ -89,8 +89,8 @@ function Secrets({ person }: { readonly person: Person }) {
           autoComplete="current-password"
         />
         <Saved {...said} />
-        <div className="flex flex-wrap items-end gap-3">
-          <div className="min-w-60 grow">
+        <FieldRow
+          field={
             <TextField
               label="New password, at least 12 characters"
               text={newPassword}
@@ -98,7 +98,8 @@ function Secrets({ person }: { readonly person: Person }) {
               type="password"
               autoComplete="new-password"
             />
-          </div>
+          }
+        >
           <button
             type="button"
             className="key"
@@ -107,9 +108,9 @@ function Secrets({ person }: { readonly person: Person }) {
           >
             Change password
           </button>
-        </div>
-        <div className="flex flex-wrap items-end gap-3">
-          <div className="min-w-60 grow">
+        </FieldRow>
+        <FieldRow
+          field={
             <TextField
               label="PIN for shared tablets, 4 to 8 digits"
               text={pin}
@@ -118,7 +119,8 @@ function Secrets({ person }: { readonly person: Person }) {
               figure
               autoComplete="off"
             />
-          </div>
+          }
+        >
           <button
             type="button"
             className="key"
@@ -136,7 +138,7 @@ function Secrets({ person }: { readonly person: Person }) {
               Remove PIN
             </button>
           )}
-        </div>
+        </FieldRow>
       </section>
       <SecondFactor person={person} onChange={(secondFactor, done) => void change({ secondFactor }, done)} />
     </>
@@ -186,10 +188,11 @@ function SecondFactor({
         , then type the 6 digits that it shows.
       </p>
       <p className="font-mono break-all">{secret.replace(/(.{4})/g, '$1 ')}</p>
-      <div className="flex flex-wrap items-end gap-3">
-        <div className="min-w-40 grow">
+      <FieldRow
+        field={
           <TextField label="6 digits" text={code} onType={setCode} figure autoComplete="one-time-code" />
-        </div>
+        }
+      >
         <button
           type="button"
           className="key"
@@ -198,7 +201,7 @@ function SecondFactor({
         >
           Save second factor
         </button>
-      </div>
+      </FieldRow>
     </section>
   );
 }

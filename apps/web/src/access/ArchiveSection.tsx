@@ -1,6 +1,5 @@
 import { useRef, useState } from 'react';
-import { answerOf } from '../api/request';
-import { whyNot } from '../store/access';
+import { answerOf, whyNot } from '../api/request';
 
 /** Everything that the workshop has as one file, and such a file taken in elsewhere. */
 export function ArchiveSection({ empty }: { readonly empty: boolean }) {

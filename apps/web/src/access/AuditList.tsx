@@ -2,8 +2,7 @@ import type { AuditLine, Reply } from '@grim-lantern/contract';
 import { format } from 'date-fns';
 import { useEffect, useState } from 'react';
 import type { Answer } from '../api/request';
-import { request } from '../api/request';
-import { whyNot } from '../store/access';
+import { request, whyNot } from '../api/request';
 
 /** Who did what, newest first, a hundred lines at a time. */
 export function AuditList() {

@@ -1,10 +1,9 @@
-import { newPasswordSchema } from '@grim-lantern/contract';
 import type { Reply } from '@grim-lantern/contract';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { TextField } from '../app/TextField';
-import { request } from '../api/request';
-import { whyNot } from '../store/access';
+import { request, whyNot } from '../api/request';
+import { ChosenLogin } from './ChosenLogin';
+import { passwordFlaw } from './passwordFlaw';
 import { roleMeanings, roleWords } from './roleWords';
 import { useEntering } from './useEntering';
 
@@ -42,30 +41,19 @@ export default function LinkPage() {
         className="flex flex-col gap-3"
         onSubmit={(event) => {
           event.preventDefault();
-          const checked = newPasswordSchema.safeParse(password);
-          if (!checked.success) return setFlaw(`Password: ${checked.error.issues[0]!.message}`);
-          setFlaw(null);
+          const found = passwordFlaw(password);
+          setFlaw(found);
+          if (found !== null) return;
           void enter('acceptLink', { token, login, password }).then((done) => done && void navigate('/'));
         }}
       >
-        <TextField
-          label="Login, such as your e-mail address"
-          text={login}
-          onType={setLogin}
-          autoComplete="username"
+        <ChosenLogin
+          login={login}
+          onLogin={setLogin}
+          password={password}
+          onPassword={setPassword}
+          why={flaw ?? why}
         />
-        <TextField
-          label="Password, at least 12 characters"
-          text={password}
-          onType={setPassword}
-          type="password"
-          autoComplete="new-password"
-        />
-        {(flaw ?? why) !== null && (
-          <p role="alert" className="text-clash">
-            {flaw ?? why}
-          </p>
-        )}
         <button type="submit" className="key key-chosen" disabled={busy}>
           Save and sign in
         </button>

@@ -5,9 +5,9 @@ import { useEffect, useState } from 'react';
 import { Labelled } from '../app/Labelled';
 import { TextField } from '../app/TextField';
 import type { Answer } from '../api/request';
-import { request } from '../api/request';
+import { request, whyNot } from '../api/request';
 import { newId } from '../job/useJob';
-import { whyNot } from '../store/access';
+import { FieldRow } from './FieldRow';
 import { roleMeanings, roleWords } from './roleWords';
 
 /** A link that was made just now, for whom. */
@@ -199,17 +199,16 @@ function AddPerson({ onAdd }: { readonly onAdd: (name: string, role: Role) => Pr
         void onAdd(name, role).then((done) => done && setName(''));
       }}
     >
-      <div className="flex flex-wrap items-end gap-3">
-        <div className="min-w-60 grow">
-          <TextField label="Name of a new person" text={name} onType={setName} maxLength={120} />
-        </div>
+      <FieldRow
+        field={<TextField label="Name of a new person" text={name} onType={setName} maxLength={120} />}
+      >
         <Labelled id="new-role" label="Role">
           <RoleSelect id="new-role" role={role} onChoose={setRole} />
         </Labelled>
         <button type="submit" className="key" disabled={name.trim() === ''}>
           Add
         </button>
-      </div>
+      </FieldRow>
       <p className="text-dim">{roleMeanings[role]}</p>
     </form>
   );

@@ -1,8 +1,9 @@
+import { typedNumber } from '../app/typedNumber';
 import type { Workshop } from '@grim-lantern/contract';
 import { useState } from 'react';
 import { TextField } from '../app/TextField';
-import { request } from '../api/request';
-import { loadSession, whyNot } from '../store/access';
+import { request, whyNot } from '../api/request';
+import { loadSession } from '../store/access';
 import { useAppDispatch } from '../store/store';
 import { loadWorkshop } from '../store/workshop';
 import { Saved } from './Saved';
@@ -25,8 +26,8 @@ export function SettingsForm({ workshop }: { readonly workshop: Workshop }) {
     const body = {
       name: typed.name,
       currency: typed.currency.toUpperCase(),
-      hourlyRate: Number(typed.hourlyRate.replace(',', '.')),
-      askFrom: Number(typed.askFrom.replace(',', '.')),
+      hourlyRate: typedNumber(typed.hourlyRate),
+      askFrom: typedNumber(typed.askFrom),
     };
     const answer = await request('saveSettings', { body });
     setSaid(answer.status === 'done' ? { why: null, done: 'Saved.' } : { why: whyNot(answer), done: null });

@@ -1,7 +1,9 @@
-import { newPasswordSchema } from '@grim-lantern/contract';
+import { typedNumber } from '../app/typedNumber';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { TextField } from '../app/TextField';
+import { ChosenLogin } from './ChosenLogin';
+import { passwordFlaw } from './passwordFlaw';
 import { useEntering } from './useEntering';
 
 /** The first page of a fresh installation: its workshop and its owner. */
@@ -32,8 +34,8 @@ export default function SetupPage() {
       workshop: {
         name: workshop,
         currency: currency.toUpperCase(),
-        hourlyRate: amount(rate),
-        askFrom: amount(askFrom),
+        hourlyRate: typedNumber(rate),
+        askFrom: typedNumber(askFrom),
       },
       owner: { name, login, password },
     };
@@ -57,18 +59,13 @@ export default function SetupPage() {
           <TextField label="Ask customer from" {...field('askFrom')} figure />
         </div>
         <TextField label="Your name" {...field('name')} maxLength={120} autoComplete="name" />
-        <TextField label="Login, such as your e-mail address" {...field('login')} autoComplete="username" />
-        <TextField
-          label="Password, at least 12 characters"
-          {...field('password')}
-          type="password"
-          autoComplete="new-password"
+        <ChosenLogin
+          login={typed.login}
+          onLogin={field('login').onType}
+          password={typed.password}
+          onPassword={field('password').onType}
+          why={flaw ?? why}
         />
-        {(flaw ?? why) !== null && (
-          <p role="alert" className="text-clash">
-            {flaw ?? why}
-          </p>
-        )}
         <button type="submit" className="key key-chosen" disabled={busy}>
           Make the workshop
         </button>
@@ -77,8 +74,6 @@ export default function SetupPage() {
   );
 }
 
-const amount = (text: string) => Number(text.replace(',', '.'));
-
 function flawOf(typed: Readonly<Record<string, string>>): string | null {
   if (typed['workshop']?.trim() === '') return 'Name of the workshop: expected a few words.';
   if (!/^[A-Za-z]{3}$/.test(typed['currency'] ?? '')) return 'Currency: expected three letters, such as EUR.';
@@ -86,10 +81,9 @@ function flawOf(typed: Readonly<Record<string, string>>): string | null {
     ['rate', 'An hour costs'],
     ['askFrom', 'Ask customer from'],
   ] as const) {
-    const value = amount(typed[key] ?? '');
+    const value = typedNumber(typed[key] ?? '');
     if (typed[key]?.trim() === '' || !(value >= 0)) return `${label}: expected a number, such as 60.`;
   }
   if (typed['name']?.trim() === '') return 'Your name: expected some text.';
-  const password = newPasswordSchema.safeParse(typed['password']);
-  return password.success ? null : `Password: ${password.error.issues[0]!.message}`;
+  return passwordFlaw(typed['password'] ?? '');
 }

@@ -1,4 +1,5 @@
 import { useAppSelector } from '../store/store';
+import { signedIn } from '../store/access';
 import { TopBar } from '../app/TopBar';
 import { ArchiveSection } from './ArchiveSection';
 import { AuditList } from './AuditList';
@@ -10,9 +11,8 @@ import { useFreshWorkshop } from '../store/useFreshWorkshop';
 /** What only an owner sees: settings, people, who did what. */
 export default function WorkshopPage() {
   useFreshWorkshop();
-  const access = useAppSelector((state) => state.access);
   const workshop = useAppSelector((state) => state.workshop);
-  const isOwner = access.status === 'told' && access.session.person?.role === 'owner';
+  const isOwner = useAppSelector(signedIn)?.role === 'owner';
   return (
     <div className="flex min-h-full flex-col">
       <TopBar />

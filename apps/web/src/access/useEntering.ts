@@ -1,7 +1,7 @@
 import type { RouteName } from '@grim-lantern/contract';
 import { useState } from 'react';
-import { request } from '../api/request';
-import { loadSession, whyNot } from '../store/access';
+import { request, whyNot } from '../api/request';
+import { loadSession } from '../store/access';
 import { useAppDispatch, useAppSelector } from '../store/store';
 
 type Door = Extract<RouteName, 'signIn' | 'signInDemo' | 'signInPin' | 'setup' | 'acceptLink'>;

@@ -78,3 +78,8 @@ export async function answerOf<R extends RouteName>(
     return { status: 'out-of-reach', why: 'The server cannot be reached.' };
   }
 }
+
+/** The sentence of a request that did not succeed. */
+export function whyNot(answer: Exclude<Answer<unknown>, { status: 'done' }>): string {
+  return answer.status === 'refused' ? answer.problem.message : answer.why;
+}

@@ -1,12 +1,9 @@
 import { Link } from 'react-router';
-import { ofWorkshop } from '../store/outbox';
-import { useAppSelector } from '../store/store';
+import { useOwnEntries } from '../outbox/useOwnEntries';
 
 /** What did not reach the server, what it would not take, and whether the browser keeps it. Nothing typed is ever lost. */
 export function Notices() {
-  const { trouble, unkept, ...kept } = useAppSelector((state) => state.outbox);
-  const workshopId = useAppSelector((state) => state.session.workshopId);
-  const [waiting, refused] = [ofWorkshop(kept.waiting, workshopId), ofWorkshop(kept.refused, workshopId)];
+  const { waiting, refused, trouble, unkept } = useOwnEntries();
   const entries = waiting.length === 1 ? '1 entry is' : `${waiting.length} entries are`;
   const inDanger = unkept !== null && waiting.length + refused.length > 0;
   return (

@@ -2,7 +2,7 @@ import type { CircuitRecord, Colleague } from '@grim-lantern/contract';
 import { format } from 'date-fns';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { request } from '../api/request';
+import { request, whyNot } from '../api/request';
 import { TopBar } from '../app/TopBar';
 import { useAppSelector } from '../store/store';
 import { useFreshWorkshop } from '../store/useFreshWorkshop';
@@ -100,7 +100,7 @@ function useRecord(circuitId: string | null): Fetched {
       const fetched: Fetched =
         answer.status === 'done'
           ? { status: 'ready', record: answer.reply }
-          : { status: 'failed', why: answer.status === 'refused' ? answer.problem.message : answer.why };
+          : { status: 'failed', why: whyNot(answer) };
       setFound({ id: circuitId, fetched });
     };
     void fetchIt();

@@ -1,3 +1,4 @@
+import { typedNumber } from '../app/typedNumber';
 import type { Circuit, Part, Section } from '@grim-lantern/core';
 import {
   colourNotGiven,
@@ -193,7 +194,7 @@ function PartFigure({ part, onChange }: { readonly part: Part; readonly onChange
 
 /** A number above 0 as typed, with either decimal mark; anything else changes nothing. */
 function aboveZero(text: string, then: (value: number) => void): void {
-  const value = Number(text.replace(',', '.'));
+  const value = typedNumber(text);
   if (value > 0) then(value);
 }
 

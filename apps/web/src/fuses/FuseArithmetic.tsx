@@ -1,3 +1,4 @@
+import { typedNumber } from '../app/typedNumber';
 import type { LoadedFuse } from '@grim-lantern/core';
 import { ampsThatOpened, formatQuantity, heldForAnHour, lifeUsed, openingBand } from '@grim-lantern/core';
 import { lazy, Suspense, useId, useState } from 'react';
@@ -19,7 +20,7 @@ export function FuseArithmetic({
   const { style, ratingAmps } = fuse;
   const field = useId();
   const [blew, setBlew] = useState('');
-  const seconds = Number(blew.replace(',', '.'));
+  const seconds = typedNumber(blew);
   const opened = blew !== '' && seconds > 0 ? ampsThatOpened(style, ratingAmps, seconds) : null;
   const points: OpeningPoint[] = [
     { name: 'expected', amps: expectedAmps },

@@ -1,3 +1,4 @@
+import { typedNumber } from '../app/typedNumber';
 import type { JobFact, JobState, SurveyedFuse, SurveyOrder } from '@grim-lantern/core';
 import {
   batteryCurrents,
@@ -76,7 +77,7 @@ function Battery({
   const last = batteryCurrents(job)
     .filter(({ pulled }) => pulled === null)
     .at(-1);
-  const minutes = Number(asleep.replace(',', '.'));
+  const minutes = typedNumber(asleep);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_120px] items-end gap-x-3">
       <div>

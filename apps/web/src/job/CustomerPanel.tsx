@@ -1,3 +1,4 @@
+import { typedNumber } from '../app/typedNumber';
 import type { JobFact, JobState } from '@grim-lantern/core';
 import { useState } from 'react';
 import { TextField } from '../app/TextField';
@@ -54,7 +55,7 @@ function Ask({ draft, record }: { draft: Question; record: ((fact: JobFact) => s
   const { currency } = useWorkshopMoney();
   const [text, setText] = useState(draft.text);
   const [amount, setAmount] = useState(draft.amount === 0 ? '' : String(Math.round(draft.amount)));
-  const value = typedMoney(amount);
+  const value = typedNumber(amount);
   const fits = text.trim() !== '' && amount.trim() !== '' && Number.isFinite(value) && value >= 0;
   return (
     <form
@@ -88,7 +89,7 @@ function Answer({ amount, record }: { amount: number; record: ((fact: JobFact) =
   const { currency } = useWorkshopMoney();
   const [text, setText] = useState('');
   const [most, setMost] = useState(String(Math.round(amount)));
-  const value = typedMoney(most);
+  const value = typedNumber(most);
   const answer = (agreed: boolean) =>
     record?.({
       type: 'customer-answered',
@@ -112,9 +113,4 @@ function Answer({ amount, record }: { amount: number; record: ((fact: JobFact) =
       </button>
     </div>
   );
-}
-
-/** With a decimal comma or a point; NaN for what is no number. */
-function typedMoney(text: string): number {
-  return Number(text.replace(',', '.'));
 }

@@ -1,10 +1,12 @@
-import type { JobFilter, JobOrder } from '@grim-lantern/contract';
+import { trained } from '@grim-lantern/contract';
+import type { JobFilter, JobOrder, Role } from '@grim-lantern/contract';
 import { useEffect, useState } from 'react';
-import { request } from '../api/request';
+import { request, whyNot } from '../api/request';
 import { Notices } from '../app/Notices';
 import { TextField } from '../app/TextField';
 import { TopBar } from '../app/TopBar';
 import { Segments } from '../job/Segments';
+import { signedIn } from '../store/access';
 import { useFreshWorkshop } from '../store/useFreshWorkshop';
 import { currentCircuits } from '../store/workshop';
 import { useAppSelector } from '../store/store';
@@ -130,13 +132,12 @@ function Filters({
 }
 
 function Lines({ list, query }: { readonly list: JobList; readonly query: JobListQuery }) {
-  const mayArchive = useAppSelector(
-    ({ access }) => access.status === 'told' && access.session.person?.role !== 'apprentice',
-  );
+  const role = useAppSelector(signedIn)?.role;
+  const mayArchive = role !== undefined && (trained as readonly Role[]).includes(role);
   const [problem, setProblem] = useState<string | null>(null);
   const archive = async (id: string, archived: boolean) => {
     const answer = await request('archiveJob', { params: { jobId: id }, body: { archived } });
-    setProblem(answer.status === 'refused' ? answer.problem.message : null);
+    setProblem(answer.status === 'done' ? null : whyNot(answer));
     list.reload();
   };
   const { jobs, why, more, reload } = list;

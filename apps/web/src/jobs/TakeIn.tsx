@@ -1,7 +1,7 @@
 import { firstProblem, portableJobSchema } from '@grim-lantern/contract';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { request } from '../api/request';
+import { request, whyNot } from '../api/request';
 
 /** Takes in a job that another workshop has written out as JSON. */
 export function TakeIn() {
@@ -14,7 +14,7 @@ export function TakeIn() {
     if ('why' in checked) return setProblem(checked.why);
     const answer = await request('importJob', { body: checked.job });
     if (answer.status === 'done') return navigate(`/jobs/${answer.reply.id}`);
-    return setProblem(answer.status === 'refused' ? answer.problem.message : answer.why);
+    return setProblem(whyNot(answer));
   };
   return (
     <span className="flex items-center gap-3">

@@ -1,7 +1,6 @@
 import type { JobFilter, JobOrder, JobSummary, Reply } from '@grim-lantern/contract';
 import { useCallback, useEffect, useState } from 'react';
-import { request } from '../api/request';
-import { whyNot } from '../store/access';
+import { request, whyNot } from '../api/request';
 
 /** What a list of jobs is asked for. */
 export interface JobListQuery {

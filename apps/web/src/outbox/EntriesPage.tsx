@@ -6,16 +6,15 @@ import { TopBar } from '../app/TopBar';
 import { useJobFacts } from '../job/useJob';
 import { download } from '../report/exports';
 import type { Outgoing, Refused } from '../store/outbox';
-import { ofWorkshop, outboxSlice } from '../store/outbox';
-import { useAppDispatch, useAppSelector } from '../store/store';
+import { outboxSlice } from '../store/outbox';
+import { useAppDispatch } from '../store/store';
 import { entryWords } from './entryWords';
 import { mended, wordsOf } from './mended';
+import { useOwnEntries } from './useOwnEntries';
 
 /** What was entered on this device and is not stored: what waits, and what the server would not take. */
 export default function EntriesPage() {
-  const { trouble, unkept, ...kept } = useAppSelector((state) => state.outbox);
-  const workshopId = useAppSelector((state) => state.session.workshopId);
-  const [waiting, refused] = [ofWorkshop(kept.waiting, workshopId), ofWorkshop(kept.refused, workshopId)];
+  const { waiting, refused, trouble, unkept } = useOwnEntries();
   const all = [...refused, ...waiting];
   const save = () => {
     const file = { format: 'grim-lantern/entries', version: 1, entries: all };

@@ -1,7 +1,6 @@
-import type { Session } from '@grim-lantern/contract';
+import type { Person, Session } from '@grim-lantern/contract';
 import { createAsyncThunk, createSlice } from '@reduxjs/toolkit';
-import type { Answer } from '../api/request';
-import { request } from '../api/request';
+import { request, whyNot } from '../api/request';
 
 /** Who is signed in here, as the server last told. */
 export type AccessState =
@@ -22,10 +21,9 @@ export const signOut = createAsyncThunk('access/signOut', async (_none: void, { 
   return answer.status === 'done' ? answer.reply : rejectWithValue(whyNot(answer));
 });
 
-/** The sentence of a request that did not succeed. */
-export function whyNot(answer: Exclude<Answer<unknown>, { status: 'done' }>): string {
-  return answer.status === 'refused' ? answer.problem.message : answer.why;
-}
+/** Who is signed in, as far as the server has told; null where it has not, or nobody is. */
+export const signedIn = ({ access }: { readonly access: AccessState }): Person | null =>
+  access.status === 'told' ? access.session.person : null;
 
 const initialState = { status: 'asking' } as AccessState;
 

@@ -1,8 +1,7 @@
 import type { CentreRecord } from '@grim-lantern/contract';
 import { createAsyncThunk, createSlice } from '@reduxjs/toolkit';
-import { request } from '../api/request';
+import { request, whyNot } from '../api/request';
 import { threeWayBox } from '../vehicles/threeWay';
-import { whyNot } from './access';
 
 /** The fuse centres of each vehicle that was looked at, removed ones too; null where they could not be fetched. */
 export type CentresState = Readonly<Record<string, readonly CentreRecord[] | null>>;

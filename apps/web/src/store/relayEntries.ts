@@ -1,6 +1,6 @@
 import type { RelayEntry } from '@grim-lantern/contract';
 import { createAsyncThunk, createSlice } from '@reduxjs/toolkit';
-import { request } from '../api/request';
+import { request, whyNot } from '../api/request';
 
 /** What was found out about the relays of each vehicle that was looked at; null where it could not be fetched. */
 export type RelayEntriesState = Readonly<Record<string, readonly RelayEntry[] | null>>;
@@ -16,7 +16,7 @@ export const addRelayEntry = createAsyncThunk(
   async ({ id, ...body }: RelayEntry, { rejectWithValue }) => {
     const answer = await request('addRelayEntry', { params: { entryId: id }, body });
     if (answer.status === 'done') return answer.reply;
-    return rejectWithValue(answer.status === 'refused' ? answer.problem.message : answer.why);
+    return rejectWithValue(whyNot(answer));
   },
 );
 

@@ -1,7 +1,7 @@
 import type { TraceFiling, TraceRecord } from '@grim-lantern/contract';
 import type { PayloadAction } from '@reduxjs/toolkit';
 import { createAsyncThunk, createSlice } from '@reduxjs/toolkit';
-import { request } from '../api/request';
+import { request, whyNot } from '../api/request';
 
 /** The recordings that are kept with each job that was looked at; null where they could not be fetched. */
 export type TracesState = Readonly<Record<string, readonly TraceRecord[] | null>>;
@@ -17,7 +17,7 @@ export const fileTrace = createAsyncThunk(
   async ({ id, ...body }: TraceFiling & { readonly id: string }, { rejectWithValue }) => {
     const answer = await request('fileTrace', { params: { traceId: id }, body });
     if (answer.status === 'done') return answer.reply;
-    return rejectWithValue(answer.status === 'refused' ? answer.problem.message : answer.why);
+    return rejectWithValue(whyNot(answer));
   },
 );
 

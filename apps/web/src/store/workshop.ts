@@ -1,8 +1,7 @@
 import { createAsyncThunk, createSlice } from '@reduxjs/toolkit';
 import type { CircuitSummary, NewJob, VehicleRecord, Workshop } from '@grim-lantern/contract';
-import { request } from '../api/request';
+import { request, whyNot } from '../api/request';
 import { threeWay } from '../vehicles/threeWay';
-import { whyNot } from './access';
 
 /** The workshop's own data, as the server last told. */
 export type WorkshopState =

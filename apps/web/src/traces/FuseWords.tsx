@@ -1,3 +1,4 @@
+import { typedNumber } from '../app/typedNumber';
 import type {
   FusePart,
   Opening,
@@ -72,7 +73,7 @@ function Opened({
   const field = useId();
   const on = periods[0]?.start ?? 0;
   const ended = endsOpen ? (periods.at(-1)?.end ?? null) : null;
-  const minutes = Number(typed.replace(',', '.'));
+  const minutes = typedNumber(typed);
   const told = typed.trim() === '' ? null : minutes > 0 && minutes < 1e5 ? minutes * 60 : NaN;
   return (
     <div className="mt-2">

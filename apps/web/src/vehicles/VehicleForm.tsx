@@ -1,3 +1,4 @@
+import { typedNumber } from '../app/typedNumber';
 import type { VehicleRecord } from '@grim-lantern/contract';
 import { useId, useState } from 'react';
 import { Labelled } from '../app/Labelled';
@@ -5,7 +6,6 @@ import { TextField } from '../app/TextField';
 import { useAppDispatch } from '../store/store';
 import { keepVehicle } from '../store/workshop';
 
-const number = (text: string) => Number(text.replace(',', '.'));
 const typedOf = ({ name, service, plate, vin, mileageKm, notes, rest }: VehicleRecord) => ({
   name,
   service,
@@ -43,8 +43,8 @@ export function VehicleForm({
     const flaw = flawOf(typed);
     if (flaw !== null) return setSaid({ problem: flaw, done: false });
     const { name, service, plate, vin, mileage, notes: words, limit, battery } = typed;
-    const rest = { limitAmps: number(limit) / 1000, batteryAmpHours: number(battery) };
-    const mileageKm = mileage.trim() === '' ? null : number(mileage);
+    const rest = { limitAmps: typedNumber(limit) / 1000, batteryAmpHours: typedNumber(battery) };
+    const mileageKm = mileage.trim() === '' ? null : typedNumber(mileage);
     const next = { ...vehicle, name, service, plate, vin, mileageKm, notes: words, rest, archived };
     const result = await dispatch(keepVehicle({ base: vehicle, mine: next }));
     if (!keepVehicle.fulfilled.match(result)) {
@@ -110,8 +110,9 @@ function flawOf({ name, service, mileage, limit, battery, vin }: Typed): string 
   if (name.trim() === '') return 'Vehicle: expected its model and year.';
   if (service.trim() === '') return 'Used for: expected a few words.';
   if (!/^[a-z0-9]{0,17}$/i.test(vin.trim())) return 'VIN: expected up to 17 letters and digits.';
-  if (mileage.trim() !== '' && !(number(mileage) >= 0)) return 'Mileage: expected kilometres, such as 84500.';
-  if (!(number(limit) > 0)) return 'At rest: expected milliamps above 0.';
-  if (!(number(battery) > 0)) return 'Battery: expected ampere-hours above 0.';
+  if (mileage.trim() !== '' && !(typedNumber(mileage) >= 0))
+    return 'Mileage: expected kilometres, such as 84500.';
+  if (!(typedNumber(limit) > 0)) return 'At rest: expected milliamps above 0.';
+  if (!(typedNumber(battery) > 0)) return 'Battery: expected ampere-hours above 0.';
   return null;
 }

@@ -25,7 +25,7 @@ import type {
   TraceRefusal,
   TraceVerdict,
 } from '@grim-lantern/core';
-import { answerOf } from '../api/request';
+import { answerOf, whyNot } from '../api/request';
 import type { LiveRun, LiveTrace } from './liveTrace';
 import { liveTrace } from './liveTrace';
 
@@ -126,7 +126,7 @@ function goingOut(held: HeldTrace) {
         signal: AbortSignal.timeout(patienceMilliseconds),
       });
       if (answer.status === 'done') return { status: 'kept', record: answer.reply };
-      return { status: 'failed', why: answer.status === 'refused' ? answer.problem.message : answer.why };
+      return { status: 'failed', why: whyNot(answer) };
     },
     /** As CSV, sample for sample. */
     csv: (): Blob | null =>
