@@ -1,29 +1,36 @@
 import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
 import { expect, follow, hiddenShort, openJob, test } from './workshop';
 
 /** The other views of a job that has come far, and its report. */
 const views = ['story', 'symptoms', 'modules', 'fuses', 'relay', 'traces', 'repair', 'report'] as const;
 
-for (const light of ['night', 'day'] as const) {
-  test(`jobs and job meet WCAG AA by ${light}`, async ({ page, house }) => {
-    await page.addInitScript((chosen) => localStorage.setItem('grim-lantern/light', chosen), light);
-    await openJob(page, house.address);
-    const inJob = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
-    expect(inJob.violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
-    await page.goto(house.address);
-    await expect(page.getByRole('list', { name: 'Jobs' })).toContainText('%');
-    const inJobs = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
-    expect(inJobs.violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
-    const fan = page.getByRole('list', { name: 'Jobs' }).getByRole('link', { name: /Fan fuse/ });
-    const job = `${house.address}${await fan.getAttribute('href')}`;
-    for (const view of views) {
-      await page.goto(`${job}/${view}`);
-      await expect(page.getByRole('heading', { level: view === 'report' ? 1 : 2 }).first()).toBeVisible();
-      const found = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
-      expect(found.violations.map(({ id, nodes }) => `${view}, ${id}: ${nodes[0]?.html}`)).toEqual([]);
-    }
-  });
+/** What breaks WCAG AA on the page as it is, a line each; by day the contrast alone, since the rest is the same page. */
+async function flaws(page: Page, view: string): Promise<readonly string[]> {
+  const found = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
+  await page.evaluate(() => (document.documentElement.dataset['light'] = 'day'));
+  const byDay = await new AxeBuilder({ page }).withRules(['color-contrast']).analyze();
+  await page.evaluate(() => (document.documentElement.dataset['light'] = 'night'));
+  return [found, byDay].flatMap(({ violations }) =>
+    violations.map(({ id, nodes }) => `${view}, ${id}: ${nodes[0]?.html}`),
+  );
 }
+
+test('jobs and job meet WCAG AA by night and by day', async ({ page, house }) => {
+  await page.addInitScript(() => localStorage.setItem('grim-lantern/light', 'night'));
+  await openJob(page, house.address);
+  expect(await flaws(page, 'job')).toEqual([]);
+  await page.goto(house.address);
+  await expect(page.getByRole('list', { name: 'Jobs' })).toContainText('%');
+  expect(await flaws(page, 'jobs')).toEqual([]);
+  const fan = page.getByRole('list', { name: 'Jobs' }).getByRole('link', { name: /Fan fuse/ });
+  const job = `${house.address}${await fan.getAttribute('href')}`;
+  for (const view of views) {
+    await page.goto(`${job}/${view}`);
+    await expect(page.getByRole('heading', { level: view === 'report' ? 1 : 2 }).first()).toBeVisible();
+    expect(await flaws(page, view)).toEqual([]);
+  }
+});
 
 test('no view of a job is wider than a phone, and every key in it is large enough for a thumb', async ({
   page,

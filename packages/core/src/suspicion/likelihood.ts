@@ -1,28 +1,15 @@
-import { NOTHING_WRONG } from '../faults/hypotheses';
-import { presentShare } from '../faults/rates';
-import type { ReadingValue, Test } from '../instruments/instrument';
-import type { Display } from '../instruments/prediction';
-import { instrumentById } from '../instruments/instruments';
-import type { NumberScale, Prediction } from '../instruments/prediction';
-import { toScale, wanderingVolts } from '../instruments/prediction';
+import { stateKey } from '../circuit/operatingState';
 import type { OperatingState } from '../circuit/operatingState';
-import { stateKey, withBlown } from '../circuit/operatingState';
-import type { Cells } from './cells';
-import { cellWidth } from './cells';
-import type { NumberColumn, PredictionColumn } from './column';
-import {
-  columnOf,
-  deviationAt,
-  meaningless,
-  meanAt,
-  overloadAt,
-  plain,
-  rowLength,
-  wandering,
-} from './column';
+import type { ReadingValue, Test } from '../instruments/instrument';
+import { instrumentById } from '../instruments/instruments';
+import type { Prediction } from '../instruments/prediction';
+import { toScale } from '../instruments/prediction';
+import type { NumberColumn } from './column';
+import { columnOf, deviationAt, meanAt, overloadAt, plain, rowLength } from './column';
+import { inlierLikelihood, inRow } from './inlierLikelihood';
 import type { PastState } from './openedBefore';
-import { openedBefore } from './openedBefore';
 import type { Predictor } from './predictor';
+import { slipLikelihood } from './slipLikelihood';
 
 /** A reading as evidence. */
 export interface TakenReading {
@@ -45,10 +32,6 @@ export function questionOf({ test, state }: Pick<TakenReading, 'test' | 'state'>
 export const slipShare = 0.02;
 /** The same for one who is asked to swear to the verdict: as many as a tired hand makes. Judgement. */
 export const doubtingSlipShare = 0.05;
-/** Of slips on a meter, those that show OL, where a probe that touches nothing does. Judgement. */
-const slipOverload = 0.3;
-/** Of the others, those that show what most other points do. Judgement. */
-const slipElsewhere = 0.5;
 
 /** Likelihood of one reading under each cell of each hypothesis, and the part of it that is a slip. */
 export interface ReadingLikelihood {
@@ -69,56 +52,15 @@ export function readingLikelihood(
   reading: TakenReading,
   share: number = slipShare,
 ): ReadingLikelihood {
-  const { display } = instrumentById(reading.test.instrument);
-  const { cells } = predictor;
-  const column = predictor.column(reading.state, reading.test).whole();
-  const slip = share * slipLikelihood(display, reading.value);
-  const total = new Float64Array(cells.count);
-  const fill = (from: PredictionColumn, wanted: (h: number) => boolean) => {
-    for (let c = 0; c < total.length; c++) {
-      if (!wanted(cells.hypothesisOf[c]!)) continue;
-      total[c] = slip + (1 - share) * inCell(display, from, cells, c, reading.value);
-    }
+  const slip = share * slipLikelihood(instrumentById(reading.test.instrument).display, reading.value);
+  const { total, coming } = inlierLikelihood(predictor, reading);
+  const mixed = (inliers: Float64Array) => {
+    const likelihoods = new Float64Array(inliers.length);
+    for (let c = 0; c < likelihoods.length; c++) likelihoods[c] = slip + (1 - share) * inliers[c]!;
+    return likelihoods;
   };
-  fill(column, () => true);
-  for (const { fuses, hypotheses } of openedBefore(predictor, reading)) {
-    const state = withBlown(reading.state, fuses);
-    const group = new Set(hypotheses);
-    fill(predictor.column(state, reading.test).rowsFor(hypotheses), (h) => group.has(h));
-  }
-  return { slip, total, coming: comingAndGoing(predictor, reading, column, total, slip, share) };
-}
-
-/** Likelihoods where each fault is there for some readings and gone for others. */
-function comingAndGoing(
-  { hypotheses, cells }: Predictor,
-  { test, value }: TakenReading,
-  column: PredictionColumn,
-  total: Float64Array,
-  slip: number,
-  share: number,
-): Float64Array {
-  const healthy = hypotheses.findIndex(({ suspect }) => suspect === NOTHING_WRONG);
-  if (healthy < 0) return total;
-  const gone = cells.hypothesisOf.indexOf(healthy);
-  const { comingAndGoing: mixture, display } = instrumentById(test.instrument);
-  if (mixture === undefined || display.kind !== 'outcomes' || value.kind !== 'outcome') {
-    return total.map((there) => presentShare * there + (1 - presentShare) * total[gone]!);
-  }
-  const index = display.outcomes.findIndex(({ id }) => id === value.outcome);
-  const absent = chancesOf(column, healthy);
-  return total.map((_there, c) => {
-    const h = cells.hypothesisOf[c]!;
-    if (hypotheses[h]?.mayComeAndGo !== true) return total[gone]!;
-    return slip + (1 - share) * (mixture(chancesOf(column, h), absent)[index] ?? 0);
-  });
-}
-
-/** The chances of each outcome in a hypothesis's row. */
-function chancesOf(column: PredictionColumn, h: number): readonly number[] {
-  if (column.kind !== 'outcomes') return [];
-  const at = column.rowOf[h]! * column.outcomes;
-  return [...column.figures.subarray(at, at + column.outcomes)];
+  const there = mixed(total);
+  return { slip, total: there, coming: coming === total ? there : mixed(coming) };
 }
 
 /** Likelihood of a reading under one prediction. */
@@ -182,124 +124,4 @@ export function repeatedSlip(test: Test, earlier: ReadingValue, value: ReadingVa
   const apart = Math.abs(toScale(scale, earlier.value) - toScale(scale, value.value));
   const width = sameWithin * scale.relative;
   return apart <= width ? sameAgain / (2 * width) : slipLikelihood(display, value);
-}
-
-/** The length of an instrument's scale, over which slips and wandering values are spread. */
-export function scaleLength(scale: NumberScale): number {
-  return toScale(scale, scale.greatest) - toScale(scale, scale.least);
-}
-
-export function slipLikelihood(display: Display, value: ReadingValue): number {
-  if (display.kind === 'outcomes') return 1 / display.outcomes.length;
-  const overload = display.scale.overload ? slipOverload : 0;
-  return value.kind === 'overload' ? overload : (1 - overload) * slipDensity(display.scale, value);
-}
-
-/** Where a number that means nothing lies: anywhere on the scale, or where most points of a vehicle do. */
-function slipDensity(scale: NumberScale, value: ReadingValue): number {
-  const even = 1 / scaleLength(scale);
-  const { elsewhere = [] } = scale;
-  if (value.kind !== 'number' || elsewhere.length === 0) return even;
-  const common = elsewhere.reduce((sum, [least, most]) => {
-    const width = toScale(scale, most) - toScale(scale, least);
-    return value.value >= least && value.value <= most ? sum + 1 / (width * elsewhere.length) : sum;
-  }, 0);
-  return (1 - slipElsewhere) * even + slipElsewhere * common;
-}
-
-/**
- * Likelihood of a reading taken as it should be, in one cell: what is read lies between what its two hypotheses predict.
- * Where contacts or fuses stand differently under the two, the change may lie on either side of the cell: it is half of
- * what each side would show if it went on so.
- */
-function inCell(
-  display: Display,
-  column: PredictionColumn,
-  { hypothesisOf, towards, behind, beyond, share }: Cells,
-  cell: number,
-  value: ReadingValue,
-): number {
-  const { rowOf, regimes } = column;
-  const row = rowOf[hypothesisOf[cell]!]!;
-  const next = rowOf[towards[cell]!]!;
-  const between = share[cell]!;
-  if (between === 0 || next < 0) return inRow(display, column, row, value);
-  if (regimes[row] === regimes[next]) return betweenRows(display, column, row, next, between, value);
-  const onwards = (from: number, away: number, by: number) => {
-    const back = away < 0 ? -1 : rowOf[away]!;
-    return back < 0 || regimes[back] !== regimes[from]
-      ? inRow(display, column, from, value)
-      : betweenRows(display, column, from, back, -by, value);
-  };
-  return (onwards(row, behind[cell]!, between) + onwards(next, beyond[cell]!, 1 - between)) / 2;
-}
-
-/** Likelihood of a reading a share of the way from one row to another; below 0 it is beyond the first. */
-function betweenRows(
-  display: Display,
-  column: PredictionColumn,
-  row: number,
-  other: number,
-  between: number,
-  value: ReadingValue,
-): number {
-  if (column.kind === 'outcomes') {
-    const [here, there] = [inRow(display, column, row, value), inRow(display, column, other, value)];
-    return Math.min(1, Math.max(0, (1 - between) * here + between * there));
-  }
-  const { figures, special } = column;
-  const overload = (at: number) => figures[at * rowLength + overloadAt]!;
-  const plainly = special[row] === plain && special[other] === plain;
-  if (!plainly || overload(row) === 1 || overload(other) === 1) return inRow(display, column, row, value);
-  const [here, there] = [row * rowLength, other * rowLength];
-  const mean = (1 - between) * figures[here + meanAt]! + between * figures[there + meanAt]!;
-  const gap = Math.abs(figures[here + meanAt]! - figures[there + meanAt]!);
-  const own = Math.max(figures[here + deviationAt]!, between < 0 ? 0 : figures[there + deviationAt]!);
-  const deviation = Math.hypot(own, (gap * cellWidth) / Math.sqrt(12));
-  return numberLikelihood(display, value, mean, deviation, overload(row));
-}
-
-/** The same under one row of a column. */
-function inRow(display: Display, column: PredictionColumn, row: number, value: ReadingValue): number {
-  const special = column.special[row];
-  if (special === meaningless) return slipLikelihood(display, value);
-  if (column.kind === 'outcomes') {
-    if (display.kind !== 'outcomes' || value.kind !== 'outcome') return 0;
-    const index = display.outcomes.findIndex((each) => each.id === value.outcome);
-    return index < 0 ? 0 : column.figures[row * column.outcomes + index]!;
-  }
-  if (display.kind !== 'number') return 0;
-  if (special === wandering) {
-    return value.kind === 'number' ? wanderingDensity(display.scale, value.value) : 0;
-  }
-  const at = row * rowLength;
-  const { figures } = column;
-  return numberLikelihood(
-    display,
-    value,
-    figures[at + meanAt]!,
-    figures[at + deviationAt]!,
-    figures[at + overloadAt]!,
-  );
-}
-
-function numberLikelihood(
-  display: Display,
-  value: ReadingValue,
-  mean: number,
-  deviation: number,
-  overload: number,
-): number {
-  if (value.kind === 'overload') return overload;
-  if (value.kind !== 'number' || display.kind !== 'number') return 0;
-  const distance = (toScale(display.scale, value.value) - mean) / deviation;
-  return ((1 - overload) * Math.exp(-(distance ** 2) / 2)) / (deviation * Math.sqrt(2 * Math.PI));
-}
-
-/** A floating wire shows anything from 0 V up to the supply's volts, evenly on the scale (low values more often). */
-export function wanderingDensity(scale: NumberScale, value: number): number {
-  const top = toScale(scale, wanderingVolts);
-  const bottom = toScale(scale, -0.2);
-  const point = toScale(scale, value);
-  return point >= bottom && point <= top ? 1 / (top - bottom) : 0;
 }

@@ -1,12 +1,12 @@
 import { NOTHING_WRONG } from '../faults/hypotheses';
-import { instrumentById } from '../instruments/instruments';
 import { sumByHypothesis } from './cells';
 import type { Predictor } from './predictor';
 import { expectednessInRange } from './surprise';
 import { comesAndGoesShare } from '../faults/rates';
 import type { ReadingLikelihood, TakenReading } from './likelihood';
-import { repeatedSlip, slipLikelihood, slipShare } from './likelihood';
-import { isMended, likelihoodOf, mendFailsShare } from './mended';
+import { slipShare } from './likelihood';
+import { logPriors, logSum, posteriorOf, weighing } from './logWeights';
+import { likelihoodOf } from './mended';
 import type { PairWeight } from './pairs';
 import { pairsExplaining } from './pairs';
 
@@ -95,11 +95,11 @@ export function suspicionOf(
   const { hypotheses } = predictor;
   const likelihoods = readings.map((reading) => likelihoodOf(predictor, reading, mended, slips));
   const logWeight = logPriors(predictor, comingShare, mended);
-  const totals = () => suspectTotals(predictor, byHypothesis(predictor, normalised(logWeight)), []);
+  const totals = () => suspectTotals(predictor, byHypothesis(predictor, posteriorOf(logWeight)), []);
   let before = totals();
-  const kinship = kinOf(readings, slips);
+  const weigh = weighing(readings, slips);
   const steps = readings.map((reading, index) => {
-    kinship(index, likelihoods[index]!, logWeight);
+    weigh(index, likelihoods[index]!, logWeight);
     const after = totals();
     const crossed = (from: ReadonlyMap<string, number>, to: ReadonlyMap<string, number>) =>
       [...to].flatMap(([id, chance]) =>
@@ -114,7 +114,7 @@ export function suspicionOf(
     before = after;
     return step;
   });
-  const single = normalised(logWeight);
+  const single = posteriorOf(logWeight);
   const singleSlips = slipProbabilities(likelihoods, single);
   const contradicted = singleSlips.some((slip) => slip >= contradictionFrom);
   const found = contradicted ? pairsExplaining(predictor, readings, likelihoods, logWeight, slips) : [];
@@ -143,86 +143,12 @@ export function singlesPosterior(
   { comingShare = comesAndGoesShare.usually, slips = slipShare, mended = [] }: Beforehand = {},
 ): ReadonlyMap<string, number> {
   const logWeight = logPriors(predictor, comingShare, mended);
-  const kinship = kinOf(
+  const weigh = weighing(
     weighed.map(({ reading }) => reading),
     slips,
   );
-  weighed.forEach(({ likelihood }, index) => kinship(index, likelihood, logWeight));
-  return suspectTotals(predictor, byHypothesis(predictor, normalised(logWeight)), []);
-}
-
-/** Share of slips that a second reading at the same point repeats: the wrong pin, the wrong lamp. Judgement. */
-const systematicShare = 0.5;
-
-/**
- * Adds the likelihood of each reading to the weights, in the order taken. Readings of one instrument at one point, in
- * whatever state, hang together: one slip may explain them all, so that five looks at one lamp are not five witnesses.
- * L = (1 - c)·Π p(ri | h) + c·p(the first is a slip)·Π p(ri repeats it), with c the share of such slips.
- */
-function kinOf(readings: readonly TakenReading[], slips: number) {
-  const known = new Map<string, { first: number; logs: Float64Array; logSlip: number; size: number }>();
-  const taken = new Map<string, number>();
-  const common = Math.log(slips * systematicShare);
-  const own = Math.log(1 - slips * systematicShare);
-  return (index: number, { total, coming }: ReadingLikelihood, logWeight: Float64Array): void => {
-    const { test, value } = readings[index]!;
-    const key = `${test.instrument} ${test.at}`;
-    const count = total.length;
-    const kin = known.get(key) ?? { first: index, logs: new Float64Array(2 * count), logSlip: 0, size: 0 };
-    known.set(key, kin);
-    const { display } = instrumentById(test.instrument);
-    const together = (logs: number, logSlip: number) =>
-      kin.size === 0 ? logs : logSum(own + logs, common + logSlip);
-    const slipBefore = kin.logSlip;
-    const repeats =
-      kin.size === 0 ? slipLikelihood(display, value) : repeatedSlip(test, readings[kin.first]!.value, value);
-    const slipAfter = slipBefore + Math.log(repeats);
-    const evidence = new Float64Array(2 * count);
-    for (let h = 0; h < 2 * count; h++) {
-      const more = Math.log(h < count ? total[h]! : coming[h - count]!);
-      const before = kin.size < 2 ? kin.logs[h]! : together(kin.logs[h]!, slipBefore);
-      evidence[h] = together(kin.logs[h]! + more, slipAfter) - before;
-      kin.logs[h]! += more;
-    }
-    kin.logSlip = slipAfter;
-    kin.size++;
-    const earlier = taken.get(test.instrument) ?? 0;
-    taken.set(test.instrument, earlier + 1);
-    addEvidence(logWeight, evidence, Math.min(mostUncertain, uncertainEach * earlier));
-  };
-}
-
-/**
- * The loads, wires and battery of this vehicle are not just as its document has them, and every reading of one instrument
- * sees them off in the same way: nats by which evidence of the same instrument is uncertain, for each reading that it gave
- * before, and at most. Judgement, tried on simulated vehicles whose figures are 8 % off.
- */
-const uncertainEach = 0.08;
-const mostUncertain = 0.5;
-
-/**
- * Adds the evidence of a reading to the weights, as far as it is beyond doubt: what speaks for or against a hypothesis by
- * less than `uncertain` nats, compared with what was to be expected of all together, says nothing; so many hints of one
- * sort never add up to a proof.
- */
-function addEvidence(logWeight: Float64Array, evidence: Float64Array, uncertain: number): void {
-  let [before, after] = [-Infinity, -Infinity];
-  for (let h = 0; h < logWeight.length; h++) {
-    before = logSum(before, logWeight[h]!);
-    after = logSum(after, logWeight[h]! + evidence[h]!);
-  }
-  const expected = after - before;
-  for (let h = 0; h < logWeight.length; h++) {
-    const apart = evidence[h]! - expected;
-    const sure = Math.sign(apart) * Math.max(0, Math.abs(apart) - uncertain);
-    logWeight[h]! += expected + sure;
-  }
-}
-
-/** log(e^a + e^b). */
-function logSum(a: number, b: number): number {
-  const top = Math.max(a, b);
-  return top === -Infinity ? top : top + Math.log(Math.exp(a - top) + Math.exp(b - top));
+  weighed.forEach(({ likelihood }, index) => weigh(index, likelihood, logWeight));
+  return suspectTotals(predictor, byHypothesis(predictor, posteriorOf(logWeight)), []);
 }
 
 /**
@@ -267,25 +193,6 @@ function byHypothesis({ cells, hypotheses }: Predictor, inCells: Float64Array): 
   return both;
 }
 
-/** Logarithms of the priors, by cell. The first half: always there; the second: coming and going. */
-function logPriors(
-  { hypotheses, cells }: Predictor,
-  comingShare: number,
-  mended: readonly string[],
-): Float64Array {
-  const { count } = cells;
-  const comes = hypotheses.some(({ suspect }) => suspect === NOTHING_WRONG);
-  const logWeight = new Float64Array(2 * count);
-  cells.hypothesisOf.forEach((h, c) => {
-    const { suspect, prior, mayComeAndGo } = hypotheses[h]!;
-    const coming = comes && mayComeAndGo ? comingShare : 0;
-    const left = cells.weight[c]! * (isMended(mended, suspect) ? prior * mendFailsShare : prior);
-    logWeight[c] = Math.log(left * (1 - coming));
-    logWeight[count + c] = Math.log(left * coming);
-  });
-  return logWeight;
-}
-
 /** Probability of each reading to be a slip, over the single faults. */
 function slipProbabilities(
   likelihoods: readonly ReadingLikelihood[],
@@ -320,9 +227,8 @@ function slipProbabilitiesWith(
 
 /** Single faults and pairs on one scale. */
 function withPairs(logWeight: Float64Array, single: Float64Array, found: readonly PairWeight[]) {
-  const top = logWeight.reduce((most, each) => Math.max(most, each), -Infinity);
-  const sum = logWeight.reduce((total, each) => total + Math.exp(each - top), 0);
-  const weights = found.map((pair) => Math.exp(pair.logWeight - top) / sum);
+  const singles = logSum(logWeight);
+  const weights = found.map((pair) => Math.exp(pair.logWeight - singles));
   const whole = weights.reduce((total, each) => total + each, 1);
   return {
     posterior: single.map((each) => each / whole),
@@ -337,13 +243,6 @@ export function entropyBits(chances: Iterable<number>): number {
   let sum = 0;
   for (const chance of chances) if (chance > 0) sum -= chance * Math.log2(chance);
   return sum;
-}
-
-function normalised(logWeight: Float64Array): Float64Array {
-  const top = logWeight.reduce((most, each) => Math.max(most, each), -Infinity);
-  const weights = logWeight.map((each) => Math.exp(each - top));
-  const sum = weights.reduce((total, each) => total + each, 0);
-  return weights.map((each) => each / sum);
 }
 
 function suspectTotals(
