@@ -115,7 +115,7 @@ test('a point that cannot be reached is left out, and comes back when it is allo
 
 test('the state is set in one tap and stored with the reading', async ({ page, house }) => {
   await openJob(page, house.address);
-  await page.getByRole('button', { name: 'It is set' }).click();
+  await page.getByRole('button', { name: 'Setup done' }).click();
   await expect(page.getByRole('region', { name: 'State of the vehicle' })).toContainText(
     'Fuse 17: lamp 21 W',
   );
@@ -127,7 +127,7 @@ test('the state is set in one tap and stored with the reading', async ({ page, h
 
 test('any point answers what would be read there, and takes a reading', async ({ page, house }) => {
   await openJob(page, house.address);
-  await page.getByRole('button', { name: 'Other reading' }).click();
+  await page.getByRole('button', { name: 'Measure something else' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Instrument').selectOption('voltmeter');
   await dialog.getByLabel('Point').selectOption('F17.feed');

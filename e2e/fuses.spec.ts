@@ -17,7 +17,7 @@ test('two stacked drains are found by typing what the meter shows, fuse after fu
     title: 'Flat again',
     complaint: 'Flat after two nights.',
   });
-  await step(page, 'Fuses');
+  await step(page, 'Fuse box');
   await page.getByLabel('Minutes asleep').fill('40');
   const battery = page.getByLabel('Amps at the battery', { exact: true });
   await battery.fill(`${Math.round(batteryAmps * 1000)} mA`);
@@ -134,7 +134,7 @@ test('a box of sixty is pasted from a spreadsheet, turned, changed, taken away a
 
 test('a fuse is judged by both legs, its load by the clamp, and by when it blew', async ({ page, house }) => {
   await openJob(page, house.address);
-  await step(page, 'Fuses');
+  await step(page, 'Fuse box');
   await page.getByRole('radio', { name: 'Check' }).click();
   const check = page.getByTestId('check-F4');
   await check
@@ -174,7 +174,7 @@ test('a fuse is judged by both legs, its load by the clamp, and by when it blew'
 test('a limiter is known before it is looked at', async ({ page, house }) => {
   await openJob(page, house.address);
   await page.getByRole('radiogroup', { name: 'Saloon lights' }).getByRole('radio', { name: 'On' }).click();
-  await step(page, 'Fuses');
+  await step(page, 'Fuse box');
   await page.getByRole('radio', { name: 'Limiter' }).click();
   await page.getByLabel('Cavity').selectOption({ label: 'Fuse 17' });
   const table = page.getByRole('table', { name: 'What a limiter shows' });

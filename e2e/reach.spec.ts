@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, follow, hiddenShort, openJob, test } from './workshop';
+import { demoJobs, expect, follow, hiddenShort, openJob, signIn, test } from './workshop';
 
 /** The other views of a job that has come far, and its report. */
 const views = ['story', 'symptoms', 'modules', 'fuses', 'relay', 'traces', 'repair', 'report'] as const;
@@ -132,6 +132,44 @@ for (const [width, height] of [
     await expect(page.getByTestId('reading')).toHaveCount(3);
   });
 }
+
+test('question, steps, cautions and every answer of a job stand in sight at once, on laptop, tablet and phone', async ({
+  browser,
+  house,
+}) => {
+  // A thumb: the keypad is on the screen.
+  const context = await browser.newContext({ hasTouch: true, isMobile: true });
+  const page = await context.newPage();
+  await signIn(page, house.address);
+  let asked = 0;
+  for (const id of demoJobs) {
+    await page.goto(`${house.address}/jobs/${id}`);
+    const card = page.getByTestId('next');
+    await expect(card.or(page.getByRole('region', { name: 'Closed' }))).toBeVisible();
+    if (!(await card.isVisible())) continue;
+    asked++;
+    for (const [width, height] of [
+      [1280, 800],
+      [820, 1180],
+      [390, 844],
+    ] as const) {
+      await page.setViewportSize({ width, height });
+      const hidden = await card.evaluate((element) => {
+        const wanted =
+          'h2, ol li, [aria-label="Cautions"], [data-outcome], [type="submit"], [aria-label="Keypad"]';
+        const foot = element.parentElement?.querySelector(':scope > .sticky')?.getBoundingClientRect().top;
+        const bottom = Math.min(foot ?? window.innerHeight, window.innerHeight);
+        return [...element.querySelectorAll(wanted)]
+          .map((each) => ({ each, box: each.getBoundingClientRect() }))
+          .filter(({ box }) => box.height > 0 && (box.top < 0 || box.bottom > bottom + 1))
+          .map(({ each }) => each.textContent);
+      });
+      expect({ id, width, hidden }).toEqual({ id, width, hidden: [] });
+    }
+  }
+  expect(asked).toBeGreaterThanOrEqual(5);
+  await context.close();
+});
 
 test('a reading is taken by keyboard alone', async ({ page, house }) => {
   await openJob(page, house.address);

@@ -85,7 +85,7 @@ test('the interlock, from the complaint to the pin that backed out, by way of th
   await expect(wire).toContainText('Disconnect the battery');
   await wire.getByRole('button', { name: 'OL' }).click();
   await expect(wire).toContainText('not as it should be');
-  await step(page, 'Next');
+  await step(page, 'Measured');
   await settled(page);
   const { suspect } = await playToTheEnd(page, vehicle);
   expect(suspect).toBe('C3');
@@ -148,7 +148,7 @@ test('a relay is tested by itself: judged as it is typed, kept with its socket, 
   await type('Drop over 30 – 87', '1,5');
   await type('At a current of', '5');
   await expect(verdict).toContainText('300 mΩ: burnt');
-  await page.getByRole('button', { name: 'Keep it, and enter the verdict in the job' }).click();
+  await page.getByRole('button', { name: 'Save, and enter the verdict in the job' }).click();
   await expect(page.getByTestId('reading').filter({ hasText: 'Contact bad' })).toBeVisible();
   await page.reload();
   await page.getByRole('radio', { name: 'Bench', exact: true }).click();
@@ -173,7 +173,7 @@ test('a socket is drawn by hand, kept for the vehicle, and seen mirrored at the 
   const editor = page.getByRole('region', { name: 'Draw the socket' });
   await editor.getByRole('radio', { name: '85', exact: true }).click();
   await editor.getByRole('button', { name: 'Column 1, row 5' }).click();
-  await editor.getByRole('button', { name: 'Keep it' }).click();
+  await editor.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('button', { name: /Drawn by hand/ })).toBeVisible();
   const x = async () => (await page.getByTestId('pin-coilCommand').boundingBox())!.x;
   const socket = await x();

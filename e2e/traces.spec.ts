@@ -45,7 +45,7 @@ async function openFan(page: Page, address: string): Promise<void> {
   await page.goto(address);
   const link = page.getByRole('list', { name: 'Jobs' }).getByRole('link', { name: /Fan fuse/ });
   await page.goto(`${address}${await link.getAttribute('href')}`);
-  await step(page, 'Traces');
+  await step(page, 'Recording');
 }
 
 const file = (name: string, text: string) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
@@ -69,7 +69,7 @@ test('a recording in each of five styles of export is read, judged, and entered 
   await expect(page.getByTestId('reading')).toHaveCount(before + 1);
   await expect(page.getByTestId('reading').first()).toContainText('Draws too much');
   await expect(page.getByTestId('reading').first()).toContainText('Record the current in Fuse 30');
-  await step(page, 'Next');
+  await step(page, 'Measured');
   await expect(
     page.getByRole('region', { name: 'Found' }).or(page.getByTestId('next')).first(),
   ).toBeVisible();
@@ -119,7 +119,7 @@ test('the fan from its first recording to the proof, the second laid over it, al
   await expect(verdict(page)).toContainText('Sooner than this current opens it');
   await verdict(page).getByRole('button', { name: 'Enter it in the job' }).click();
   await expect(page.getByTestId('reading').first()).toContainText('Starts high and climbs');
-  await step(page, 'Next');
+  await step(page, 'Measured');
   const drags = { kind: 'bridge', role: 'element', ohms: 1.12 / 0.7, works: 0.8 } as const;
   const { suspect } = await playToTheEnd(
     page,
@@ -130,14 +130,14 @@ test('the fan from its first recording to the proof, the second laid over it, al
   await page.getByRole('button', { name: 'Record the cause' }).click();
   await repairAndProve(page, nothingWrong(fanCircuit));
 
-  await step(page, 'Traces');
+  await step(page, 'Recording');
   // Without its fuse in the cavity, what is recorded through it is not held against anything.
   const inCavity = page.getByRole('dialog').getByLabel('Fuse 30', { exact: true });
-  await page.getByRole('button', { name: 'Pull or part …' }).click();
+  await page.getByRole('button', { name: 'Unplug, pull …' }).click();
   await inCavity.selectOption({ index: 1 });
   await page.keyboard.press('Escape');
   await expect(page.getByText('In the cavity of Fuse 30 is no fuse now')).toBeVisible();
-  await page.getByRole('button', { name: 'Pull or part …' }).click();
+  await page.getByRole('button', { name: 'Unplug, pull …' }).click();
   await inCavity.selectOption({ label: 'fuse fitted' });
   await page.keyboard.press('Escape');
   await expect(page.getByText('a healthy circuit draws')).toContainText('10.8 A');

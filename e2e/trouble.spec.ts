@@ -16,7 +16,7 @@ const badReadings = ['', '12 V', '1e9', 'about ten', '9'.repeat(10_000), '<b>3</
 
 test('bad readings get one sentence, store nothing and keep what was typed', async ({ page, house }) => {
   await openJob(page, house.address);
-  await page.getByRole('button', { name: 'Other reading' }).click();
+  await page.getByRole('button', { name: 'Measure something else' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Instrument').selectOption('ohmmeter');
   const field = dialog.getByRole('textbox');

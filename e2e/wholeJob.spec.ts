@@ -33,7 +33,7 @@ test('three things dead that share one relay: from the board to the report', asy
     title: 'Glass and mirrors stay cold',
     complaint: 'Since this morning. Nothing done before.',
   });
-  await step(page, 'Symptoms');
+  await step(page, 'Seen');
   const strip = page.getByRole('region', { name: 'State of the vehicle' });
   await strip.getByRole('radio', { name: 'Run' }).click();
   await strip.getByRole('radio', { name: 'On' }).click();
@@ -49,7 +49,7 @@ test('three things dead that share one relay: from the board to the report', asy
   await expect(left.getByRole('button', { name: 'Dead' })).toHaveAttribute('aria-pressed', 'true');
   await expect(page.locator('[data-testid="reading"][data-withdrawn="true"]')).toHaveCount(2);
 
-  await step(page, 'Next');
+  await step(page, 'Measured');
   const { suspect } = await playToTheEnd(page, vehicle);
   expect(suspect).toBe('K5');
   await page.getByLabel(/What was found there/).fill('contact burnt away');
@@ -58,7 +58,7 @@ test('three things dead that share one relay: from the board to the report', asy
   await expect(page.getByRole('region', { name: 'Cause' })).toContainText('Why it failed: heat');
   await repairAndProve(page, nothingWrong(demister));
 
-  await step(page, 'Story');
+  await step(page, 'Heard');
   await expect(page.getByRole('list', { name: 'Hand-over' }).getByRole('listitem')).toHaveCount(5);
   await page.getByRole('link', { name: 'Report and export' }).click();
   await expect(page.getByRole('heading', { name: /Proof/ })).toBeVisible();
@@ -103,21 +103,21 @@ test('a fuse that opened with nothing behind it is searched, and closed honestly
     title: 'Fuse 17 blew once',
     complaint: 'Once, on a bump. It holds since.',
   });
-  await step(page, 'Story');
+  await step(page, 'Heard');
   await page.getByRole('radio', { name: 'Comes and goes' }).click();
   await page.getByRole('button', { name: 'Blows now and then' }).click();
   await expect(page.getByTestId('reading')).toHaveCount(1);
   // Before anything was looked for, there is no honest end.
-  await step(page, 'Repair');
+  await step(page, 'Repaired');
   await expect(page.getByRole('button', { name: 'Close as proven' })).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'Close', exact: true })).toBeDisabled();
-  await step(page, 'Next');
+  await step(page, 'Measured');
   const stop = page.getByRole('region', { name: 'Nothing reproduces' });
   for (let taken = 0; taken < 20 && !(await stop.isVisible()); taken++) await follow(page, vehicle);
   await expect(stop).toContainText('it is fair to stop');
   await expect(stop).toContainText('as labelled');
   await stop.getByRole('button', { name: 'Close', exact: true }).click();
-  await step(page, 'Repair');
+  await step(page, 'Repaired');
   await expect(page.getByRole('region', { name: 'Closed' })).toContainText('Closed unproven');
   await page.getByRole('link', { name: 'Grim Lantern' }).click();
   await expect(page.getByRole('list', { name: 'Jobs' })).toContainText('Nothing reproduces');
@@ -135,7 +135,7 @@ test('a module is named only after its list is read, and only then repaired', as
   });
   const { suspect } = await playToTheEnd(page, vehicle, 24);
   expect(suspect).toBe('EM');
-  await step(page, 'Modules');
+  await step(page, 'Module');
   const lines = page.getByRole('list', { name: 'Check-list' }).getByRole('listitem');
   await expect(lines.first()).toBeVisible();
   // What the search itself has not read keeps the module from being named.
@@ -143,10 +143,10 @@ test('a module is named only after its list is read, and only then repaired', as
     .filter({ hasText: /pin [12],/ })
     .filter({ hasText: 'not read' })
     .count();
-  await step(page, 'Next');
+  await step(page, 'Measured');
   await expect(page.getByRole('button', { name: 'Record the cause' })).toHaveCount(unread === 0 ? 1 : 0);
   await expect(page.getByText('A module is judged last')).toHaveCount(unread === 0 ? 0 : 1);
-  await step(page, 'Modules');
+  await step(page, 'Module');
   for (const pin of ['pin 1', 'pin 2']) {
     const line = lines.filter({ hasText: `${pin},` });
     if (!(await line.innerText()).includes('not read')) continue;
@@ -163,7 +163,7 @@ test('a module is named only after its list is read, and only then repaired', as
     await expect(line).toContainText('good');
   }
   await expect(lines.filter({ hasText: /pin [12],/ }).filter({ hasText: 'not read' })).toHaveCount(0);
-  await step(page, 'Next');
+  await step(page, 'Measured');
   await page.getByRole('button', { name: 'Record the cause' }).click();
   await expect(page.getByRole('region', { name: 'Cause' })).toContainText('Engine module');
   await repairAndProve(page, nothingWrong(fan));
@@ -180,27 +180,27 @@ test('a customer who says no to the strip: what lies behind it is left alone, an
     title: 'Fuse 17 blows at once',
     complaint: 'Since the roof was washed.',
   });
-  await step(page, 'Story');
+  await step(page, 'Heard');
   await page.getByRole('button', { name: 'Blows at once' }).click();
   await expect(page.getByTestId('reading')).toHaveCount(1);
-  await step(page, 'Next');
+  await step(page, 'Measured');
   // The search comes to the headliner: dear enough to ask first.
   const ask = page.getByRole('button', { name: 'Ask the customer' });
   for (let taken = 0; taken < 14 && !(await ask.isVisible()); taken++) await follow(page, vehicle);
   await expect(page.getByRole('region', { name: 'Stop or go on' })).toContainText('headliner');
   await ask.click();
-  await expect(page.getByLabel('May we')).toHaveValue(/headliner/);
+  await expect(page.getByLabel('Customer’s approval for')).toHaveValue(/headliner/);
   await page.getByRole('button', { name: 'Ask', exact: true }).click();
   await page.getByRole('link', { name: 'Grim Lantern' }).click();
   await expect(page.getByRole('list', { name: 'Jobs' })).toContainText('Waiting for the customer');
   await page.getByRole('link', { name: /Fuse 17 blows at once/ }).click();
-  await step(page, 'Repair');
+  await step(page, 'Repaired');
   await page.getByLabel('In the customer’s words').fill('not this month');
   await page.getByRole('button', { name: 'No', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Customer' })).toContainText('No. not this month');
 
   // The search goes on without those places, as long as anything within reach tells more.
-  await step(page, 'Next');
+  await step(page, 'Measured');
   const over = page.getByRole('heading', { name: 'No reading would tell more' });
   const behind = /headliner-/;
   for (let taken = 0; taken < 6; taken++) {
@@ -210,7 +210,7 @@ test('a customer who says no to the strip: what lies behind it is left alone, an
     expect(asked.at).not.toMatch(behind);
     await follow(page, vehicle);
   }
-  await step(page, 'Repair');
+  await step(page, 'Repaired');
   await page.getByLabel(/Close it unproven/).fill('The customer declined the headliner; fuse 17 left out.');
   await page.getByRole('button', { name: 'Close', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Closed' })).toContainText('Closed unproven');
@@ -231,7 +231,7 @@ test('a wrong entry early in the job is found later, corrected, and the cause wi
   house,
 }) => {
   await openDeadRamp(page, house.address);
-  await step(page, 'Next');
+  await step(page, 'Measured');
   await settled(page);
   const vehicle = backedOutPin();
   const first = await shownAction(page);
@@ -262,11 +262,11 @@ test('what comes and goes is found by moving the harness where it hides', async 
     title: 'Fuse 17 blows on bumps',
     complaint: 'Twice a week, on bumps; holds in the yard.',
   });
-  await step(page, 'Story');
+  await step(page, 'Heard');
   await page.getByRole('radio', { name: 'Comes and goes' }).click();
   await page.getByRole('button', { name: 'Blows now and then' }).click();
   await expect(page.getByTestId('reading')).toHaveCount(1);
-  await step(page, 'Next');
+  await step(page, 'Measured');
   const seen = page.getByRole('region', { name: 'Damage seen' });
   for (let taken = 0; taken < 25 && !(await seen.isVisible()); taken++) {
     const { test: asked, state } = await shownAction(page);

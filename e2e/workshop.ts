@@ -3,7 +3,7 @@ import { instrumentById, predictOn, simulateReading, solveTogether } from '@grim
 import { expect as hasty, test as base } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import pg from 'pg';
 import { anyFreePort } from '../scripts/freePort';
 import { inProject } from '../scripts/paths';
@@ -21,6 +21,10 @@ export const library = circuit;
 const demoJob = JSON.parse(readFileSync(inProject('demo/jobs/travelling-library-fuse-17.json'), 'utf8')) as {
   id: string;
 };
+/** The ids of the demo's jobs. */
+export const demoJobs = readdirSync(inProject('demo/jobs')).map(
+  (file) => (JSON.parse(readFileSync(inProject('demo/jobs', file), 'utf8')) as { id: string }).id,
+);
 const jobPath = `/jobs/${demoJob.id}`;
 const relayJob = JSON.parse(readFileSync(inProject('demo/jobs/minibus-ramp.json'), 'utf8')) as { id: string };
 /** The job whose ramp relay does nothing. */
@@ -224,7 +228,7 @@ export async function openDeadRamp(page: Page, address: string): Promise<void> {
   const strip = page.getByRole('region', { name: 'State of the vehicle' });
   await strip.getByRole('radiogroup', { name: 'Key' }).getByRole('radio', { name: 'Run' }).click();
   await strip.getByRole('radiogroup', { name: 'Ramp switch' }).getByRole('radio', { name: 'On' }).click();
-  await step(page, 'Symptoms');
+  await step(page, 'Seen');
   for (const load of ['RP', 'SM']) {
     await page.getByTestId(`tile-${load}`).getByRole('button', { name: 'Dead' }).click();
   }
@@ -234,7 +238,7 @@ export async function openDeadRamp(page: Page, address: string): Promise<void> {
 /** Goes to a step of the job by its tab. */
 export async function step(
   page: Page,
-  name: 'Story' | 'Symptoms' | 'Modules' | 'Fuses' | 'Relay' | 'Traces' | 'Next' | 'Repair',
+  name: 'Heard' | 'Seen' | 'Module' | 'Fuse box' | 'Relay' | 'Recording' | 'Measured' | 'Repaired',
 ): Promise<void> {
   await page.getByRole('navigation', { name: 'Steps of the job' }).getByRole('link', { name }).click();
 }
@@ -272,7 +276,7 @@ async function putEverythingBack(page: Page): Promise<void> {
 
 /** Opens the report of the job that is open, and looks for words in it. */
 export async function reportSays(page: Page, ...words: readonly string[]): Promise<void> {
-  await step(page, 'Story');
+  await step(page, 'Heard');
   await page.getByRole('link', { name: 'Report and export' }).click();
   for (const each of words) await expect(page.getByRole('main')).toContainText(each);
 }

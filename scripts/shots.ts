@@ -214,7 +214,7 @@ async function relay(page: Page, { address }: House): Promise<void> {
 
 async function point(page: Page, house: House): Promise<void> {
   await afterReadings(1)(page, house);
-  await page.getByRole('button', { name: 'Other reading' }).click();
+  await page.getByRole('button', { name: 'Measure something else' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Instrument').selectOption('voltmeter');
   await dialog.getByLabel('Point').selectOption('F17.load');

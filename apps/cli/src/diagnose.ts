@@ -117,7 +117,7 @@ export function reportText(circuit: Circuit, report: Report): string {
       `These readings do not tell apart: ${group.map((id) => suspectName(circuit, id)).join(', ')}.`,
       parting === null
         ? 'Nothing that can be asked here would.'
-        : `${instruction(circuit, parting.test)} would (${worth(parting.bits)}).`,
+        : `${instruction(circuit, parting.test)} would (it ${worth(parting.bits)}).`,
     ]),
     ...(question === null ? [] : ['', `First: ${questionWords(circuit, question)}`]),
     ...actions.flatMap((action, index) => ['', ...actionLines(circuit, action, index + 1)]),

@@ -217,7 +217,7 @@ export { formatQuantity, formatReading } from './units/formatQuantity';
 export { parseReading } from './units/parseReading';
 export type { ParsedReading } from './units/parseReading';
 export { cautionsOf, controlCaution, leadCaution } from './words/cautions';
-export { midSentence, minutes, percent, tellsNothing, worth } from './words/figures';
+export { exactWorth, midSentence, minutes, percent, tellsNothing, worth } from './words/figures';
 export {
   instruction,
   leavesWords,
@@ -244,6 +244,8 @@ export { fusesOf, surveyOrder } from './survey/surveyOrder';
 export type { SurveyOrder } from './survey/surveyOrder';
 export type { OpenQuestion } from './job/openQuestion';
 export { asksComplaint, openQuestion } from './job/openQuestion';
+export type { WorkProgress, WorkStep } from './job/orderOfWork';
+export { workProgress, workSteps } from './job/orderOfWork';
 export { showsItself } from './parts/partKind';
 export type { ShowsItself } from './parts/partKind';
 export { complaintOf } from './play/complaint';

@@ -4,6 +4,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { Sheet } from '../app/Sheet';
+import { useOtherLight } from '../app/useOtherLight';
 import { signOut } from '../store/access';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { PinPad } from './PinPad';
@@ -17,6 +18,7 @@ export function PersonMenu() {
   const dispatch = useAppDispatch();
   const access = useAppSelector((state) => state.access);
   const { enter } = useEntering();
+  const { other, turn } = useOtherLight();
   const [asked, setAsked] = useState<Choice | null>(null);
   if (access.status !== 'told' || access.session.person === null) return null;
   const { person, device, demo, workshop } = access.session;
@@ -36,7 +38,7 @@ export function PersonMenu() {
     <>
       <DropdownMenu.Root>
         <DropdownMenu.Trigger
-          className="key border-line flex max-w-44 min-w-0 items-center gap-1"
+          className="key border-line flex max-w-32 min-w-0 items-center gap-1 sm:max-w-44"
           aria-label={`Signed in: ${person.name}`}
         >
           <span className="truncate">{person.name}</span>
@@ -66,6 +68,9 @@ export function PersonMenu() {
               </DropdownMenu.Item>
             ))}
             <DropdownMenu.Separator className="border-line my-1 border-t" />
+            <DropdownMenu.Item className={`${item} sm:hidden`} onSelect={turn}>
+              {other === 'day' ? 'Day light' : 'Night light'}
+            </DropdownMenu.Item>
             <DropdownMenu.Item asChild>
               <Link to="/account" className={item}>
                 Your account

@@ -68,7 +68,7 @@ function Ask({ draft, record }: { draft: Question; record: ((fact: JobFact) => s
     >
       <div className="min-w-48 grow">
         <TextField
-          label="May we"
+          label="Customer’s approval for"
           placeholder="take the headliner down to reach the loom"
           text={text}
           onType={setText}

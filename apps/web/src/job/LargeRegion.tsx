@@ -32,10 +32,7 @@ export function LargeRegion({
   readonly onPoint: (point: string) => void;
 }) {
   return (
-    <section
-      aria-label={names[view] ?? 'Harness'}
-      className="border-line h-[38vh] min-h-[260px] border-b lg:h-auto lg:min-h-0"
-    >
+    <section aria-label={names[view] ?? 'Harness'} className="border-line min-h-0 overflow-hidden">
       {view === 'fuses' ? (
         <FuseBoxes circuit={circuit} fuses={fuses} />
       ) : view === 'traces' ? (

@@ -146,7 +146,7 @@ function LedgerLine({
           {stateWords(circuit, reading.state)} · {author}
         </span>
         {trap !== null && !gone && (
-          <span className="border-clash mt-1 block border-l-4 pl-2 text-[15px]">{trap}</span>
+          <span className="border-ink mt-1 block border-l-4 pl-2 text-[15px]">{trap}</span>
         )}
       </span>
       <span
@@ -200,6 +200,6 @@ function effectWords(cleared: number, revived: number, bits: number): string {
   const suspects = (count: number) => `${count} suspect${count === 1 ? '' : 's'}`;
   if (cleared > 0 && cleared >= revived) return `${suspects(cleared)} cleared`;
   if (revived > 0) return `${suspects(revived)} in doubt`;
-  if (bits >= 0.05) return `doubt down by ${bits.toFixed(1)} bit`;
-  return bits <= -0.05 ? `doubt up by ${(-bits).toFixed(1)} bit` : 'changes little';
+  if (bits >= 0.05) return 'narrows it';
+  return bits <= -0.05 ? 'opens it up again' : 'changes little';
 }

@@ -2,6 +2,7 @@ import type { Circuit, ForeseenOutcome, JobFact, JobState, ProposedAction, Test 
 import {
   asksComplaint,
   cautionsOf,
+  exactWorth,
   instruction,
   instrumentById,
   minutes,
@@ -70,11 +71,11 @@ export function NextPanel({
         <h2 className="text-2xl font-semibold">No reading would tell more</h2>
         <p className="text-dim">
           {job.refused.length > 0
-            ? 'Some points are marked as out of reach; allow one below, or take another reading.'
-            : 'Everything within reach has been asked. Record the cause, or take another reading.'}
+            ? 'Some points are marked as out of reach; allow one below, or measure something else.'
+            : 'Everything within reach has been asked. Record the cause, or measure something else.'}
         </p>
         <button type="button" className="key" onClick={onOther}>
-          Other reading
+          Measure something else
         </button>
         <Ways {...{ circuit, pinned, onPin, onKit }} />
         <Refusals circuit={circuit} job={job} record={record} />
@@ -97,11 +98,11 @@ export function NextPanel({
               onClick={() => setPicked({ actions, index: actions.indexOf(each) })}
             >
               <span className="grow">{instruction(circuit, each.test)}</span>
-              <span className="text-dim w-18 shrink-0 text-right font-mono text-[12px] whitespace-nowrap">
-                {minutes(each.work.minutes)}
-              </span>
-              <span className="text-dim w-18 shrink-0 text-right font-mono text-[12px] whitespace-nowrap">
+              <span className="text-dim w-28 shrink-0 text-right text-[14px]" title={exactly(each)}>
                 {forWhat(each)}
+              </span>
+              <span className="text-dim w-16 shrink-0 text-right font-mono text-[12px] whitespace-nowrap">
+                {minutes(each.work.minutes)}
               </span>
             </button>
           </li>
@@ -110,9 +111,23 @@ export function NextPanel({
       <Ways {...{ circuit, pinned, onPin, onKit }} />
       <Refusals circuit={circuit} job={job} record={record} />
       <div className="bg-ground border-line sticky bottom-0 -mx-4 mt-4 flex gap-2 border-t px-4 py-2 lg:-mx-5 lg:px-5">
+        {action.work.moves.length > 0 && (
+          <button
+            type="button"
+            className="key border-line grow px-2 text-[15px] whitespace-nowrap"
+            disabled={record === null}
+            onClick={() => record?.({ type: 'state-set', state: action.state })}
+          >
+            Setup done
+          </button>
+        )}
         <CannotReach circuit={circuit} action={action} record={record} />
-        <button type="button" className="key" onClick={onOther}>
-          Other reading
+        <button
+          type="button"
+          className="key border-line grow px-2 text-[15px] whitespace-nowrap"
+          onClick={onOther}
+        >
+          Measure something else
         </button>
       </div>
     </>
@@ -130,7 +145,12 @@ const purposeWords: Readonly<Record<ProposedAction['purpose'], string>> = {
 /** The same in the list of the others: what it would tell, where it narrows the search. */
 function forWhat({ purpose, bits }: ProposedAction): string {
   if (purpose === 'search') return worth(bits);
-  return purpose === 'proof' ? 'proof' : 'again';
+  return purpose === 'proof' ? 'proves it' : 'once more';
+}
+
+/** How much it tells as a figure, for who rests the pointer on it. */
+function exactly({ purpose, bits }: ProposedAction): string | undefined {
+  return purpose === 'search' ? exactWorth(bits) : undefined;
 }
 
 /** How the technician likes to go about it: from which place, and with what. */
@@ -177,11 +197,18 @@ function ActionCard({
 }) {
   const { purpose, test, state, work, outcomes, bits } = action;
   const why = whyWords(action, others);
-  const strips = work.strips.map((id) => circuit.strips.find((strip) => strip.id === id));
   const place = instrumentById(test.instrument).place(circuit, test.at);
   const where = place === undefined ? undefined : placeById(circuit, place)?.name;
+  const steps = [
+    ...work.strips
+      .map((id) => circuit.strips.find((strip) => strip.id === id))
+      .map((strip) => `Take off: ${strip?.name} (${minutes(strip?.minutes ?? 0)}).`),
+    ...work.moves.map((move) => moveWords(circuit, move)),
+    ...(where === undefined ? [] : [`At: ${where}.`]),
+  ];
   return (
     <article
+      className="flex flex-col"
       data-testid="next"
       data-instrument={test.instrument}
       data-at={test.at}
@@ -189,34 +216,23 @@ function ActionCard({
     >
       <div className="flex items-baseline justify-between">
         <span className="text-dim">{purposeWords[purpose]}</span>
-        <span className="text-dim font-mono text-[13px]">
-          {minutes(work.minutes)}
-          {purpose === 'search' && ` · ${worth(bits)}`}
+        <span className="text-dim shrink-0 pl-3" title={exactly(action)}>
+          {purpose === 'search' && `${worth(bits)} · `}
+          <span className="font-mono text-[13px]">{minutes(work.minutes)}</span>
         </span>
       </div>
-      <h2 className="mt-1 mb-2 text-[26px] leading-tight font-semibold">{instruction(circuit, test)}</h2>
-      {why !== '' && <p className="text-dim mb-2 text-[15px]">{why}</p>}
-      <ol className="mb-3 list-decimal space-y-1 pl-6">
-        {strips.map((strip) => (
-          <li key={strip?.id}>
-            Take off: {strip?.name} ({minutes(strip?.minutes ?? 0)}).
+      <h2 className="mb-1 text-[22px] leading-tight font-semibold sm:text-[26px]">
+        {instruction(circuit, test)}
+      </h2>
+      {why !== '' && <p className="text-dim text-[15px] max-sm:order-last max-sm:mt-2 sm:mb-2">{why}</p>}
+      <ol className="mb-2 flex flex-wrap gap-x-4 gap-y-1">
+        {steps.map((words, index) => (
+          <li key={words} className="flex gap-1.5">
+            <span className="text-dim font-mono text-[13px] leading-[1.6]">{index + 1}</span>
+            {words}
           </li>
         ))}
-        {work.moves.map((move) => (
-          <li key={JSON.stringify(move)}>{moveWords(circuit, move)}</li>
-        ))}
-        {where !== undefined && <li>At: {where}.</li>}
       </ol>
-      {work.moves.length > 0 && (
-        <button
-          type="button"
-          className="key border-line mb-3"
-          disabled={record === null}
-          onClick={() => record?.({ type: 'state-set', state })}
-        >
-          It is set
-        </button>
-      )}
       <Cautions cautions={cautionsOf(circuit, action)} />
       <ReadingEntry
         circuit={circuit}
@@ -235,11 +251,16 @@ function ActionCard({
 }
 
 function Cautions({ cautions }: { cautions: readonly string[] }) {
-  return cautions.map((caution) => (
-    <p key={caution} className="border-clash mb-3 border-l-4 py-1 pl-3 text-[15px]">
-      {caution}
-    </p>
-  ));
+  if (cautions.length === 0) return null;
+  return (
+    <ul aria-label="Cautions" className="border-clash mb-2 border-l-4 pl-3 text-[15px]">
+      {cautions.map((caution) => (
+        <li key={caution} className="py-[1px]">
+          {caution}
+        </li>
+      ))}
+    </ul>
+  );
 }
 
 /** How the reading splits what is left: one length per outcome. */
@@ -266,7 +287,10 @@ function CannotReach({
   const points = [action.test.at, ...action.work.places.filter((place) => place !== action.test.at)];
   return (
     <Popover.Root>
-      <Popover.Trigger className="key" disabled={record === null}>
+      <Popover.Trigger
+        className="key border-line grow px-2 text-[15px] whitespace-nowrap"
+        disabled={record === null}
+      >
         Can’t reach
       </Popover.Trigger>
       <Popover.Portal>

@@ -131,7 +131,7 @@ function worthWords(answer: PointAnswer | 'failed' | null): string {
     return 'It would tell next to nothing: in this state all that is still likely reads the same here.';
   }
   const { bits, work } = answer.foreseen;
-  return `Worth ${worth(bits)}, ${minutes(work.minutes)}.`;
+  return `It ${worth(bits)} and takes ${minutes(work.minutes)}.`;
 }
 
 /** Why this ranks where it does beside what is proposed. */
@@ -151,7 +151,7 @@ function whyNot(
   const proposed = instruction(circuit, best.test);
   const rate = (bits: number, spent: number) => bits / spent;
   const [own, other] = [rate(foreseen.bits, foreseen.work.minutes), rate(best.bits, best.work.minutes)];
-  const than = `“${proposed}” tells ${worth(best.bits)} in ${minutes(best.work.minutes)}`;
+  const than = `“${proposed}” ${worth(best.bits)} in ${minutes(best.work.minutes)}`;
   if (foreseen.bits < best.bits && foreseen.work.minutes >= best.work.minutes) {
     return `Why not this: it tells less and takes no less time; ${than}.`;
   }

@@ -26,7 +26,7 @@ export function ReadInState({
           disabled={record === null}
           onClick={() => record?.({ type: 'state-set', state })}
         >
-          It is set
+          Setup done
         </button>
       )}
       <ReadingEntry

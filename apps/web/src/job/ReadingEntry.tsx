@@ -25,7 +25,7 @@ function OutcomeEntry({ circuit, test, outcomes, disabled, onRead, onHold }: Rea
   const { display } = instrumentById(test.instrument);
   if (display.kind !== 'outcomes') return null;
   return (
-    <div className="flex flex-col gap-2">
+    <div className="grid grid-cols-2 gap-2 lg:grid-cols-1">
       {display.outcomes.map(({ id, name }) => {
         const foreseen = outcomes.find(({ outcome }) => outcome.kind === 'outcome' && outcome.id === id);
         const words = foreseen === undefined ? null : described(circuit, foreseen);
@@ -36,7 +36,7 @@ function OutcomeEntry({ circuit, test, outcomes, disabled, onRead, onHold }: Rea
             type="button"
             disabled={disabled}
             data-outcome={id}
-            className="border-line bg-raised hover:border-ink focus-visible:border-ink flex min-h-15 items-center gap-3 border px-4 py-2 text-left disabled:opacity-60"
+            className="border-line bg-raised hover:border-ink focus-visible:border-ink flex min-h-15 flex-col justify-center border px-3 py-1.5 sm:px-4 text-left disabled:opacity-60"
             onClick={() => onRead({ kind: 'outcome', outcome: id }, name)}
             onPointerEnter={hold}
             onPointerLeave={() => onHold(null)}
@@ -69,9 +69,11 @@ function OutcomeLine({
 }): ReactNode {
   return (
     <>
-      <span className="w-28 shrink-0 text-xl font-semibold">{name}</span>
-      <span className="text-dim grow text-[14px]">{words?.leaves}</span>
-      <span className="shrink-0 font-mono text-[16px]">{words?.chance}</span>
+      <span className="flex w-full items-baseline justify-between gap-3">
+        <span className="text-lg leading-tight font-semibold sm:text-xl">{name}</span>
+        <span className="shrink-0 font-mono text-[16px]">{words?.chance}</span>
+      </span>
+      <span className="text-dim text-[14px] leading-tight">{words?.leaves}</span>
     </>
   );
 }
@@ -108,18 +110,18 @@ function NumberEntry({ circuit, test, outcomes, disabled, onRead, onHold }: Read
         enter();
       }}
     >
-      <ul aria-label="What each reading would leave" className="mb-2">
+      <ul aria-label="What each reading would leave" className="mb-1.5">
         {outcomes.map((outcome) => {
           const { name, leaves, chance } = described(circuit, outcome);
           return (
             <li
               key={name}
-              className={`border-line flex items-baseline gap-3 border-l-4 py-1 pl-3 ${outcome === fits ? 'border-l-ink' : ''}`}
+              className={`border-line flex items-baseline gap-3 border-l-4 py-[2px] pl-3 lg:py-1 ${outcome === fits ? 'border-l-ink' : ''}`}
               onPointerEnter={() => onHold(outcome)}
               onPointerLeave={() => onHold(null)}
             >
-              <span className="w-32 shrink-0 font-mono text-[13px]">{name}</span>
-              <span className="text-dim grow text-[14px]">{leaves}</span>
+              <span className="w-28 shrink-0 font-mono text-[13px] lg:w-32">{name}</span>
+              <span className="text-dim min-w-0 grow text-[14px] max-sm:truncate">{leaves}</span>
               <span className="shrink-0 font-mono text-[14px]">{chance}</span>
             </li>
           );
@@ -138,7 +140,7 @@ function NumberEntry({ circuit, test, outcomes, disabled, onRead, onHold }: Read
             aria-invalid={refused !== null}
             aria-describedby={`${field}-refused`}
             placeholder={scale.unit === 'Ω' ? '0.4' : '12.4'}
-            className="field h-15 pr-12 font-mono text-[30px]"
+            className="field h-12 pr-12 font-mono text-[26px] lg:h-15 lg:text-[30px]"
             onChange={({ target }) => change(target.value)}
           />
           <span className="text-dim absolute top-1/2 right-4 -translate-y-1/2 font-mono text-xl">
@@ -149,7 +151,7 @@ function NumberEntry({ circuit, test, outcomes, disabled, onRead, onHold }: Read
           Enter
         </button>
       </div>
-      <p id={`${field}-refused`} role="alert" className="text-clash min-h-5 py-1 text-[15px]">
+      <p id={`${field}-refused`} role="alert" className="text-clash py-1 text-[15px] lg:min-h-5">
         {refused}
       </p>
       <Keypad scale={scale} typed={typed} onType={change} />
@@ -158,10 +160,10 @@ function NumberEntry({ circuit, test, outcomes, disabled, onRead, onHold }: Read
 }
 
 const erase = 'Delete';
-/** Digits as on a calculator; what a meter adds to them in the column beside. */
-const signedKeys = ['7', '8', '9', erase, '4', '5', '6', 'm', '1', '2', '3', '−', '.', '0'] as const;
+/** Digits as on a calculator; what a meter adds to them beside. */
+const signedKeys = ['7', '8', '9', '−', 'm', erase, '4', '5', '6', '.', '1', '2', '3', '0'] as const;
 const padKeys = {
-  Ω: ['7', '8', '9', erase, '4', '5', '6', 'k', '1', '2', '3', 'M', '.', '0', 'OL', 'm'],
+  Ω: ['7', '8', '9', 'k', 'M', erase, '4', '5', '6', 'm', 'OL', '.', '1', '2', '3', '0'],
   V: signedKeys,
   A: signedKeys,
 } as const;
@@ -177,13 +179,13 @@ function Keypad({
   onType: (text: string) => void;
 }) {
   return (
-    <div role="group" aria-label="Keypad" className="grid grid-cols-4 gap-1 pointer-fine:hidden">
+    <div role="group" aria-label="Keypad" className="grid grid-cols-6 gap-1 pointer-fine:hidden">
       {padKeys[scale.unit].map((each) => (
         <button
           key={each}
           type="button"
           aria-label={each}
-          className={`key border-line flex items-center justify-center px-0 font-mono text-xl ${each === '0' && scale.unit !== 'Ω' ? 'col-span-3' : ''}`}
+          className={`key border-line flex items-center justify-center px-0 font-mono text-xl ${each === '0' || (each === '.' && scale.unit !== 'Ω') ? 'col-span-3' : ''}`}
           onClick={() => onType(typedWith(typed, each))}
         >
           {each === erase ? <Delete size={20} /> : each}

@@ -30,10 +30,12 @@ export function StateStrip({ circuit, state, record }: StateStripProps) {
   return (
     <section
       aria-label="State of the vehicle"
-      className="border-line bg-ground sticky top-0 z-10 flex flex-wrap items-center gap-x-5 gap-y-2 border-b px-4 py-1.5 lg:static lg:px-5"
+      className="border-line flex flex-wrap items-center gap-x-5 gap-y-2 border-y px-4 py-1 max-sm:max-h-[45vh] max-sm:overflow-auto lg:px-5"
     >
       <div className="flex w-full items-center gap-3 sm:hidden">
-        <span className="min-w-0 grow text-[15px] font-medium">{stateWords(circuit, state)}</span>
+        <span className="block min-w-0 grow text-[15px] font-medium first-letter:uppercase">
+          {stateWords(circuit, state)}
+        </span>
         <button
           type="button"
           className="key border-line shrink-0"

@@ -72,7 +72,7 @@ function Complaint({ complaint, record }: { complaint: string; record: ((fact: J
         onChange={({ target }) => setText(target.value)}
       />
       <button type="submit" className="key self-start" disabled={record === null || !changed}>
-        Keep it
+        Save
       </button>
     </form>
   );

@@ -26,12 +26,12 @@ interface TakeApartProps {
   readonly disabled: boolean;
 }
 
-/** Everything that can be pulled, parted, unplugged, swapped, put into a cavity or laid by hand. */
+/** Everything that can be pulled, unplugged, swapped, put into a cavity or laid by hand. */
 export function TakeApart(props: TakeApartProps) {
   return (
     <Popover.Root>
       <Popover.Trigger className="key border-line" disabled={props.disabled}>
-        Pull or part …
+        Unplug, pull …
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
@@ -89,8 +89,8 @@ function Cavities({ circuit, state, set, disabled }: TakeApartProps) {
 function Apart({ circuit, state, set, disabled }: TakeApartProps) {
   const removable = circuit.parts.filter((part) => kindOf(part).removal !== null && part.kind !== 'fuse');
   return (
-    <section aria-label="Apart">
-      <h3 className="text-dim mt-3 mb-1 text-[15px]">Apart</h3>
+    <section aria-label="Unplugged or removed">
+      <h3 className="text-dim mt-3 mb-1 text-[15px]">Unplugged or removed</h3>
       <ul>
         {removable.map(({ id, name }) => (
           <li key={id}>

@@ -1,16 +1,6 @@
-import type {
-  Circuit,
-  ForeseenOutcome,
-  JobEvent,
-  JobFact,
-  LedgerReading,
-  TerminalRef,
-  Test,
-} from '@grim-lantern/core';
-import { partById, partIdOf, relaysOf } from '@grim-lantern/core';
+import type { Circuit, ForeseenOutcome, JobEvent, JobFact, LedgerReading, Test } from '@grim-lantern/core';
 import type { Technician } from '@grim-lantern/contract';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { useAppSelector } from '../store/store';
 import { FusePanel } from '../fuses/FusePanel';
 import type { Fuses } from '../fuses/useFuses';
@@ -30,7 +20,6 @@ import { RepairPanel } from './RepairPanel';
 import { StopOrGoOn } from './StopOrGoOn';
 import { StoryPanel } from './StoryPanel';
 import { SymptomBoard } from './SymptomBoard';
-import { ViewTabs } from './ViewTabs';
 
 interface ViewPanelProps {
   readonly jobId: string;
@@ -57,7 +46,7 @@ interface ViewPanelProps {
   readonly onAsk: (question: Question) => void;
 }
 
-/** The step of the job that is on show, under the tabs of all of them. */
+/** The step of the job, or what is in hand, that is on show. */
 export function ViewPanel(props: ViewPanelProps) {
   const {
     jobId,
@@ -76,25 +65,18 @@ export function ViewPanel(props: ViewPanelProps) {
   const { onOther, onHold, onShow } = props;
   const { job } = diagnosis;
   const own = current ? record : null;
-  const shown = view === 'next' && (job.cause !== null || job.closed !== null) ? 'repair' : view;
   return (
     <>
-      <ViewTabs
-        jobId={jobId}
-        chosen={shown}
-        wanted={wantedIn(circuit, diagnosis)}
-        hidden={relaysOf(circuit).length === 0 ? ['relay'] : []}
-      />
-      {shown === 'story' && <StoryPanel {...{ jobId, circuit, diagnosis, record }} />}
-      {shown === 'symptoms' && <SymptomBoard {...{ circuit, diagnosis }} record={own} />}
-      {shown === 'modules' && <ModulesPanel {...{ circuit, diagnosis }} record={own} onPoint={onOther} />}
-      {shown === 'fuses' && <FusePanel {...{ circuitId, circuit, events, job, record }} {...fuses} />}
-      {shown === 'relay' && (
+      {view === 'story' && <StoryPanel {...{ jobId, circuit, diagnosis, record }} />}
+      {view === 'symptoms' && <SymptomBoard {...{ circuit, diagnosis }} record={own} />}
+      {view === 'modules' && <ModulesPanel {...{ circuit, diagnosis }} record={own} onPoint={onOther} />}
+      {view === 'fuses' && <FusePanel {...{ circuitId, circuit, events, job, record }} {...fuses} />}
+      {view === 'relay' && (
         <RelayPanel {...{ circuit, job, record: own, onHold, onShow, onOther }} {...relays} />
       )}
-      {shown === 'traces' && <TracePanel {...{ circuit, job, record: own }} {...traces} />}
-      {shown === 'repair' && <RepairPanel {...{ circuit, diagnosis, draft }} record={own} />}
-      {shown === 'next' && <Search {...props} record={own} />}
+      {view === 'traces' && <TracePanel {...{ circuit, job, record: own }} {...traces} />}
+      {view === 'repair' && <RepairPanel {...{ circuit, diagnosis, draft }} record={own} />}
+      {view === 'next' && <Search {...props} record={own} />}
     </>
   );
 }
@@ -116,7 +98,6 @@ function Search({
   onAsk,
 }: ViewPanelProps) {
   const { actions, dossier, job } = diagnosis;
-  const unscanned = unscannedModules(circuit, diagnosis);
   const last = job.readings.filter(({ withdrawn }) => withdrawn === null).at(-1);
   const trap = last === undefined ? undefined : dossier.traps[last.id];
   const [kept, setKept] = useState<string | null>(null);
@@ -124,7 +105,7 @@ function Search({
   const doubted =
     last?.id === diagnosis.assessment.suspicion.likelyMistake && last?.id !== kept ? last : undefined;
   return (
-    <div className="pt-4">
+    <div className="flex flex-col pt-2 lg:pt-3">
       <TakenOver diagnosis={diagnosis} technicians={technicians} />
       {doubted !== undefined && expected !== null && (
         <DoubtfulEntry
@@ -135,19 +116,10 @@ function Search({
         />
       )}
       {trap !== undefined && (
-        <p className="border-clash mb-3 border-l-4 pl-3 text-[15px]">
+        <p className="border-ink mb-3 border-l-4 pl-3 text-[15px]">
           <span className="text-dim">Your last reading. </span>
           {trap}
         </p>
-      )}
-      {unscanned.length > 0 && (
-        <Link
-          className="text-dim flex min-h-11 items-center text-[15px] underline"
-          to={`/jobs/${jobId}/modules`}
-          replace
-        >
-          Not scanned yet: {unscanned.map((id) => partById(circuit, id).name).join(', ')}
-        </Link>
       )}
       <FairToStop {...{ circuit, diagnosis, record }} />
       <CausePanel {...{ jobId, circuit, diagnosis, record }} />
@@ -172,7 +144,7 @@ function TakenOver({
   const before = technicians.find(({ id }) => id === job.authors.at(-1));
   if (own === null || before === undefined || before.id === own) return null;
   return (
-    <details className="border-line mb-3 border px-3" aria-label="Hand-over">
+    <details className="border-line mb-3 border px-3 max-lg:order-last" aria-label="Hand-over">
       <summary className="min-h-11 py-2">You take over from {before.name}: the job in five lines</summary>
       <ul className="flex flex-col gap-1 pb-3">
         {dossier.handOver.map((line) => (
@@ -181,29 +153,4 @@ function TakenOver({
       </ul>
     </details>
   );
-}
-
-/** Modules none of whose codes have been read. */
-function unscannedModules(circuit: Circuit, { job }: Diagnosis): readonly string[] {
-  const scanned = job.readings
-    .filter(({ test, withdrawn }) => test.instrument === 'codes' && withdrawn === null)
-    .map(({ test }) => partIdOf(test.at as TerminalRef));
-  return circuit.parts.flatMap((part) =>
-    part.kind === 'module' && part.pins.some((pin) => 'drivenWhen' in pin) && !scanned.includes(part.id)
-      ? [part.id]
-      : [],
-  );
-}
-
-/** Where something is still wanted, and what. */
-function wantedIn(circuit: Circuit, diagnosis: Diagnosis): Readonly<Partial<Record<JobView, string>>> {
-  const { job } = diagnosis;
-  const seen = job.readings.some(({ test }) => test.instrument === 'load');
-  return {
-    ...(seen || job.closed !== null ? {} : { symptoms: 'Nothing on the symptom board yet' }),
-    ...(unscannedModules(circuit, diagnosis).length === 0 || job.closed !== null
-      ? {}
-      : { modules: 'A module is not scanned yet' }),
-    ...(job.stage === 'waiting for the customer' ? { repair: 'The customer has not answered' } : {}),
-  };
 }

@@ -1,9 +1,16 @@
-import { fusesOf, minutes, readingCount } from '@grim-lantern/core';
-import type { Circuit, ForeseenOutcome, JobEvent, Kit, LedgerReading, Test } from '@grim-lantern/core';
+import { fusesOf, relaysOf, workProgress } from '@grim-lantern/core';
+import type {
+  Circuit,
+  ForeseenOutcome,
+  JobEvent,
+  JobState,
+  Kit,
+  LedgerReading,
+  Test,
+} from '@grim-lantern/core';
 import { useCallback, useMemo, useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { Notices } from '../app/Notices';
-import { TopBar } from '../app/TopBar';
 import { useFuses } from '../fuses/useFuses';
 import { useRelays } from '../relays/useRelays';
 import type { JobFacts } from '../store/jobs';
@@ -15,23 +22,27 @@ import { useDiagnosis } from '../worker/useDiagnosis';
 import { CorrectReading } from './CorrectReading';
 import { DrawingNotice } from './DrawingNotice';
 import type { Question } from './CustomerPanel';
-import { jobViewOf } from './jobViews';
+import { JobHead } from './JobHead';
+import { JobNav } from './JobNav';
+import { jobPath, jobViewOf } from './jobViews';
 import { KitDialog } from './KitDialog';
 import { LargeRegion } from './LargeRegion';
 import { Ledger } from './Ledger';
-import { costOf, money } from './money';
 import { OtherReading } from './OtherReading';
 import { StateStrip } from './StateStrip';
 import { useJobEvents, useRecord, useUnsent } from './useJob';
-import { useWorkshopMoney } from './useWorkshopMoney';
 import { ViewPanel } from './ViewPanel';
+import { wantedIn } from './wanted';
 
 interface WorkplaceProps {
   readonly jobId: string;
   readonly facts: Extract<JobFacts, { status: 'ready' }>;
 }
 
-/** The workplace: the state in sight, the harness, the step of the job, the ledger. */
+/**
+ * The workplace: where the job stands, the harness, the state in sight, what to do next, the ledger. It fills the screen:
+ * on a narrow one the harness is the upper part and what to do the lower, where the thumb is.
+ */
 export function Workplace({ jobId, facts }: WorkplaceProps) {
   const { circuit, summary } = facts;
   const { view } = useParams();
@@ -47,7 +58,6 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
   const technicians = useAppSelector(({ workshop }) =>
     workshop.status === 'ready' ? workshop.workshop.technicians : none,
   );
-  const { hourlyRate, currency } = useWorkshopMoney();
   const shownView = jobViewOf(view);
   const atFuses = shownView === 'fuses';
   const fuses = useFuses(summary.circuitId, circuit, events, summary.vehicle.id, atFuses);
@@ -55,6 +65,8 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
   const relays = useRelays(summary.circuitId, circuit, events, summary.vehicle.id, atRelay);
   const fuseIds = useMemo(() => fusesOf(circuit).map(({ id }) => id), [circuit]);
   const traces = useTraces(jobId, fuseIds, shownView === 'traces');
+  // Once the cause is known, what comes next is its repair.
+  const panel = shownView === 'next' && diagnosis !== null && hasEnded(diagnosis.job) ? 'repair' : shownView;
   const [held, setHeld] = useState<Pick<ForeseenOutcome, 'leaves'> | null>(null);
   const [shown, setShown] = useState<Test | null>(null);
   const [open, setOpen] = useState<Opened | null>(null);
@@ -64,29 +76,8 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
     setHeld(null);
   }, []);
   return (
-    <div className="flex min-h-full flex-col lg:h-full">
-      <TopBar>
-        <div className="flex flex-wrap items-baseline justify-between gap-x-4 sm:flex-nowrap">
-          <h1 className="min-w-0 text-lg sm:truncate">
-            <span className="hidden sm:inline">
-              {summary.vehicle.name}, {summary.vehicle.service} –{' '}
-            </span>
-            <span className="sm:text-dim">{summary.title}</span>
-          </h1>
-          <Link
-            to={`/vehicles/${summary.vehicle.id}/circuits/${summary.circuitId}?job=${jobId}`}
-            className="text-dim hover:text-ink shrink-0 text-[15px] underline"
-          >
-            Drawing
-          </Link>
-          {diagnosis !== null && (
-            <span className="text-dim shrink-0 font-mono text-[13px]">
-              {minutes(diagnosis.job.minutes)} · {money(costOf(diagnosis.job, hourlyRate), currency)} spent ·{' '}
-              {readingCount(diagnosis.job)}
-            </span>
-          )}
-        </div>
-      </TopBar>
+    <div className="flex h-full flex-col">
+      <JobHead {...{ summary }} job={diagnosis?.job ?? null} />
       <Notices />
       <DrawingNotice {...{ summary, record }} misfits={diagnosis?.job.misfits ?? none} />
       {record === null && (
@@ -102,45 +93,66 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
       )}
       {diagnosis !== null && (
         <>
-          <StateStrip circuit={circuit} state={diagnosis.job.state} record={record} />
-          <main className="flex min-h-0 grow flex-col lg:grid lg:grid-cols-[minmax(0,1fr)_420px] lg:grid-rows-[minmax(0,1fr)_minmax(150px,30%)]">
+          <JobNav
+            {...{ jobId }}
+            chosen={panel}
+            progress={workProgress(diagnosis.job, diagnosis.assessment)}
+            wanted={wantedIn(circuit, diagnosis)}
+            hidden={relaysOf(circuit).length === 0 ? ['relay'] : []}
+            drawing={`/vehicles/${summary.vehicle.id}/circuits/${summary.circuitId}?job=${jobId}`}
+          />
+          <main className="grid min-h-0 grow grid-rows-[minmax(150px,26fr)_auto_minmax(0,74fr)] sm:grid-rows-[minmax(150px,42fr)_auto_minmax(0,58fr)] lg:grid-cols-[minmax(0,1fr)_420px] lg:grid-rows-[minmax(0,1fr)_auto_minmax(140px,26%)]">
             <LargeRegion
               {...{ circuit, diagnosis, fuses, traces, held, shown }}
               view={shownView}
               onPoint={(point) => setOpen({ kind: 'point', point })}
             />
-            <section
-              aria-label="Work"
-              className="border-line px-4 lg:col-start-2 lg:row-span-2 lg:row-start-1 lg:overflow-auto lg:border-l lg:px-5"
-            >
-              <ViewPanel
-                {...{ jobId, circuit, events, diagnosis, technicians, draft, pinned, fuses, relays, traces }}
-                circuitId={summary.circuitId}
-                view={shownView}
-                // What answers an older question must not be entered twice by a thumb that taps twice.
-                current={diagnosis.events === events}
-                record={record}
-                onCorrect={(reading) => setOpen({ kind: 'correct', reading })}
-                onHold={setHeld}
-                onShow={showTest}
-                onOther={(point) => setOpen({ kind: 'point', point })}
-                onKit={() => setOpen({ kind: 'kit' })}
-                onPin={setPinned}
-                onAsk={(question) => {
-                  setDraft(question);
-                  void navigate(`/jobs/${jobId}/repair`, { replace: true });
-                }}
-              />
-            </section>
-            <section aria-label="Readings" className="px-4 py-1 lg:overflow-auto lg:px-5">
-              <Ledger
-                {...{ circuit, diagnosis, technicians, unsent, record }}
-                onCorrect={(reading) => setOpen({ kind: 'correct', reading })}
-              />
-              <p className="text-dim py-3 break-words whitespace-pre-wrap">
-                <span className="text-ink">Complaint.</span> {diagnosis.job.complaint}
-              </p>
-            </section>
+            <StateStrip circuit={circuit} state={diagnosis.job.state} record={record} />
+            <div className="min-h-0 overflow-auto lg:contents">
+              <section
+                aria-label="Work"
+                className="border-line px-4 lg:col-start-2 lg:row-span-3 lg:row-start-1 lg:overflow-auto lg:border-l lg:px-5"
+              >
+                <ViewPanel
+                  {...{
+                    jobId,
+                    circuit,
+                    events,
+                    diagnosis,
+                    technicians,
+                    draft,
+                    pinned,
+                    fuses,
+                    relays,
+                    traces,
+                  }}
+                  circuitId={summary.circuitId}
+                  view={panel}
+                  // What answers an older question must not be entered twice by a thumb that taps twice.
+                  current={diagnosis.events === events}
+                  record={record}
+                  onCorrect={(reading) => setOpen({ kind: 'correct', reading })}
+                  onHold={setHeld}
+                  onShow={showTest}
+                  onOther={(point) => setOpen({ kind: 'point', point })}
+                  onKit={() => setOpen({ kind: 'kit' })}
+                  onPin={setPinned}
+                  onAsk={(question) => {
+                    setDraft(question);
+                    void navigate(jobPath(jobId, 'repair'), { replace: true });
+                  }}
+                />
+              </section>
+              <section aria-label="Readings" className="px-4 py-1 lg:overflow-auto lg:px-5">
+                <Ledger
+                  {...{ circuit, diagnosis, technicians, unsent, record }}
+                  onCorrect={(reading) => setOpen({ kind: 'correct', reading })}
+                />
+                <p className="text-dim py-3 break-words whitespace-pre-wrap">
+                  <span className="text-ink">Complaint.</span> {diagnosis.job.complaint}
+                </p>
+              </section>
+            </div>
           </main>
           <Overlays
             {...{ circuit, events, diagnosis, record, open }}
@@ -151,6 +163,10 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
       )}
     </div>
   );
+}
+
+function hasEnded({ cause, closed }: JobState): boolean {
+  return cause !== null || closed !== null;
 }
 
 /** What stands above the page: another reading, a correction, the kit, a question about an entry. */

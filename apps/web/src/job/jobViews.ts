@@ -1,18 +1,33 @@
-/** The views of one job, in the order of the work. */
-export const jobViews = [
-  { id: 'story', name: 'Story' },
-  { id: 'symptoms', name: 'Symptoms' },
-  { id: 'modules', name: 'Modules' },
-  { id: 'fuses', name: 'Fuses' },
+import type { WorkStep } from '@grim-lantern/core';
+
+/** The view in which each step of the work is done. */
+export const viewOfStep = {
+  heard: 'story',
+  seen: 'symptoms',
+  measured: 'next',
+  alone: 'next',
+  repaired: 'repair',
+  proven: 'repair',
+} as const satisfies Readonly<Record<WorkStep, string>>;
+
+/** The views for what one holds in the hand, whatever the step. */
+export const inHand = [
+  { id: 'fuses', name: 'Fuse box' },
   { id: 'relay', name: 'Relay' },
-  { id: 'traces', name: 'Traces' },
-  { id: 'next', name: 'Next' },
-  { id: 'repair', name: 'Repair' },
+  { id: 'modules', name: 'Module' },
+  { id: 'traces', name: 'Recording' },
 ] as const;
 
-export type JobView = (typeof jobViews)[number]['id'];
+export type JobView = (typeof viewOfStep)[WorkStep] | (typeof inHand)[number]['id'];
 
-/** The view that an address names; Next where it names none. */
+const views: readonly JobView[] = [...Object.values(viewOfStep), ...inHand.map(({ id }) => id)];
+
+/** The view that an address names; the search where it names none. */
 export function jobViewOf(name: string | undefined): JobView {
-  return jobViews.find(({ id }) => id === name)?.id ?? 'next';
+  return views.find((each) => each === name) ?? 'next';
+}
+
+/** The address of a view. */
+export function jobPath(jobId: string, view: JobView | 'report'): string {
+  return view === 'next' ? `/jobs/${jobId}` : `/jobs/${jobId}/${view}`;
 }

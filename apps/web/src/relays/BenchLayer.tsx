@@ -94,7 +94,7 @@ export function BenchLayer(props: RelayLayerProps) {
             disabled={add === null || record === null}
             onClick={() => read.status === 'read' && keep(read.readings, verdict)}
           >
-            {verdict.outcome === null ? 'Keep it' : 'Keep it, and enter the verdict in the job'}
+            {verdict.outcome === null ? 'Save' : 'Save, and enter the verdict in the job'}
           </button>
         </>
       )}

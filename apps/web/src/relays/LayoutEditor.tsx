@@ -92,7 +92,7 @@ export function LayoutEditor({
             });
           }}
         >
-          Keep it
+          Save
         </button>
       </div>
     </section>

@@ -54,7 +54,7 @@ function Move({ move, circuit, job, record, onHold }: RelayLayerProps & { readon
         aria-expanded={open}
         onClick={() => setOpen(!open)}
       >
-        {open ? 'Not now' : 'Do it'}
+        {open ? 'Cancel' : 'Do it'}
       </button>
       {open && <Entry {...{ circuit, move, steps, record, onHold }} onDone={() => setOpen(false)} />}
     </article>
@@ -102,5 +102,5 @@ function Entry({
 
 function worthWords(foreseen: ProvingMove['foreseen']): string {
   if (foreseen === null || tellsNothing(foreseen.bits)) return 'Worth next to nothing now.';
-  return `Worth ${worth(foreseen.bits)}, ${minutes(foreseen.work.minutes)}.`;
+  return `It ${worth(foreseen.bits)} and takes ${minutes(foreseen.work.minutes)}.`;
 }

@@ -29,7 +29,7 @@ export function FuseWords({
         {`${part.name}, ${part.ratingAmps} A: this recording uses ${percent(lifeUsed)} of its life; ${within}`}
         {later !== null && `. If the current goes on as it did, ${openingWords(later)}`}
         {loading !== null &&
-          `. For good it carries ${formatQuantity(loading.continuousAmps, 'A')}: ${
+          `. Continuous rating ${formatQuantity(loading.continuousAmps, 'A')}: ${
             loading.marginAmps >= 0
               ? `${formatQuantity(loading.marginAmps, 'A')} left`
               : `${formatQuantity(-loading.marginAmps, 'A')} too much`

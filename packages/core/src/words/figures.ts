@@ -15,9 +15,22 @@ export function tellsNothing(bits: number): boolean {
   return bits < 0.005;
 }
 
-/** What an action is worth, in bits; too little to count is said in words. */
+/** From how many bits on a reading tells so much, the most first; one bit halves what is left. */
+const tellings = [
+  [0.75, 'halves what is left'],
+  [0.35, 'tells much'],
+  [0.1, 'tells something'],
+] as const;
+
+/** What an action tells, in words that follow its name; `exactWorth` has the figure. */
 export function worth(bits: number): string {
-  return tellsNothing(bits) ? 'nothing new' : `${bits.toFixed(2)} bit`;
+  if (tellsNothing(bits)) return 'tells nothing new';
+  return tellings.find(([from]) => bits >= from)?.[1] ?? 'tells little';
+}
+
+/** The same as a figure, for who asks for it. */
+export function exactWorth(bits: number): string {
+  return `${bits.toFixed(2)} bit`;
 }
 
 /** A reading's words within a sentence: `Dark` becomes `dark`, while `12.6 V` and `OL` stay as they are. */

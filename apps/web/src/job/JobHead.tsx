@@ -1,0 +1,37 @@
+import type { JobSummary } from '@grim-lantern/contract';
+import type { JobState } from '@grim-lantern/core';
+import { minutes, readingCount } from '@grim-lantern/core';
+import { TopBar } from '../app/TopBar';
+import { costOf, money } from './money';
+import { useWorkshopMoney } from './useWorkshopMoney';
+
+/** What the job is about, and what it has cost so far. */
+export function JobHead({
+  summary,
+  job,
+}: {
+  readonly summary: JobSummary;
+  /** Null while it is worked out. */
+  readonly job: JobState | null;
+}) {
+  const { hourlyRate, currency } = useWorkshopMoney();
+  return (
+    <TopBar working>
+      <div className="flex flex-col justify-between sm:flex-row sm:items-baseline sm:gap-x-4">
+        <h1 className="min-w-0 truncate leading-tight sm:text-lg">
+          {summary.title}
+          <span className="text-dim hidden sm:inline">
+            {' '}
+            – {summary.vehicle.name}, {summary.vehicle.service}
+          </span>
+        </h1>
+        {job !== null && (
+          <span className="text-dim shrink-0 truncate font-mono text-[12px] sm:text-[13px]">
+            {minutes(job.minutes)} · {money(costOf(job, hourlyRate), currency)}
+            <span className="sr-only sm:not-sr-only"> so far · {readingCount(job)}</span>
+          </span>
+        )}
+      </div>
+    </TopBar>
+  );
+}
