@@ -175,7 +175,7 @@ test('a limiter is known before it is looked at', async ({ page, house }) => {
   await openJob(page, house.address);
   await page.getByRole('radiogroup', { name: 'Saloon lights' }).getByRole('radio', { name: 'On' }).click();
   await step(page, 'Fuse box');
-  await page.getByRole('radio', { name: 'Limiter' }).click();
+  await page.getByRole('radio', { name: 'Lamp in its place' }).click();
   await page.getByLabel('Cavity').selectOption({ label: 'Fuse 17' });
   const table = page.getByRole('table', { name: 'What a limiter shows' });
   await expect(table.getByRole('row', { name: /On a short/ })).toContainText('Bright');

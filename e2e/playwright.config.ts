@@ -7,6 +7,8 @@ export default defineConfig({
   outputDir: '../test-results',
   timeout: 120_000,
   workers: 2,
+  // Every test has a server and a database of its own.
+  fullyParallel: true,
   reporter: [
     ['list'],
     ['json', { outputFile: process.env['PLAYWRIGHT_JSON_OUTPUT_NAME'] ?? '../.lantern/playwright.json' }],

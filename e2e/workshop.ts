@@ -249,9 +249,9 @@ export async function repairAndProve(page: Page, healthy: ReturnType<typeof hidd
   await expect(form.getByRole('checkbox').first()).toBeVisible();
   for (const box of await form.getByRole('checkbox').all()) await box.check();
   await form.getByRole('button', { name: 'Repaired' }).click();
-  await putEverythingBack(page);
   const proof = page.getByTestId('proof');
   await expect(proof).toBeVisible();
+  await putEverythingBack(page);
   const [instrument, at, state] = await Promise.all(
     ['data-instrument', 'data-at', 'data-state'].map((name) => proof.getAttribute(name)),
   );
@@ -260,6 +260,8 @@ export async function repairAndProve(page: Page, healthy: ReturnType<typeof hidd
   await expect(
     page.getByText('It showed the fault before, and is what a healthy circuit shows now.'),
   ).toBeVisible();
+  // What was taken out for this very measurement goes back too.
+  await putEverythingBack(page);
   await page.getByRole('button', { name: 'Close as proven' }).click();
   await expect(page.getByRole('region', { name: 'Closed' })).toContainText('Proven and closed');
 }
@@ -267,7 +269,6 @@ export async function repairAndProve(page: Page, healthy: ReturnType<typeof hidd
 /** Taps away what is listed as still apart: a job cannot be closed as proven before. */
 async function putEverythingBack(page: Page): Promise<void> {
   const done = page.getByRole('region', { name: 'Put back' }).getByRole('button', { name: /^Done/ });
-  await expect(page.getByTestId('proof')).toBeVisible();
   for (let left = await done.count(); left > 0; left--) {
     await done.first().click();
     await expect(done).toHaveCount(left - 1);

@@ -218,7 +218,7 @@ async function point(page: Page, house: House): Promise<void> {
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Instrument').selectOption('voltmeter');
   await dialog.getByLabel('Point').selectOption('F17.load');
-  await dialog.getByText(/^Worth/).waitFor();
+  await dialog.getByText(/^It .* and takes/).waitFor();
 }
 
 async function take(browser: Browser, house: House, shot: Shot): Promise<void> {

@@ -51,7 +51,7 @@ describe('diagnose', () => {
     const text = runCommand(['diagnose', file]);
     expect(text).toMatch(/^Fuse 17 keeps blowing: 1 reading/);
     expect(text).toMatch(/Suspects\n +\d+ % {2}hinge loom, feed: short to ground/);
-    expect(text).toMatch(/\n1\. .*bit/);
+    expect(text).toMatch(/\n1\. .*\d min, (halves what is left|tells .*)\)/);
     const report = JSON.parse(runCommand(['diagnose', file, '--json'])) as {
       suspects: { id: string; probability: number }[];
       actions: { bits: number; minutes: number }[];

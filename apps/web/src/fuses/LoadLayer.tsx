@@ -150,9 +150,9 @@ function LoadRow({
       <p className="text-dim mt-1 text-[14px]">
         {ohms !== null && `${formatQuantity(ohms, 'Ω')} in all behind it. `}
         {loading.verdict === 'within 75 %'
-          ? `${formatQuantity(loading.marginAmps, 'A')} under what it carries for good. `
+          ? `${formatQuantity(loading.marginAmps, 'A')} under its continuous rating. `
           : loading.verdict === 'above 75 %'
-            ? `More than the ${formatQuantity(loading.continuousAmps, 'A')} that it carries for good. `
+            ? `More than its continuous rating, ${formatQuantity(loading.continuousAmps, 'A')}. `
             : 'It will open at this. '}
         {!ammeterMay && <span className="text-clash">Clamp only: it would open a meter’s own fuse.</span>}
       </p>

@@ -244,7 +244,7 @@ function FuseRow({
       <span className="text-right font-mono text-[14px]">
         {amps === null ? (
           <span className="text-dim">
-            {expectedAmps < resolvedAmps ? '' : `${formatQuantity(expectedAmps, 'A')} right`}
+            {expectedAmps < resolvedAmps ? '' : `healthy ${formatQuantity(expectedAmps, 'A')}`}
           </span>
         ) : belowResolution ? (
           <span className="text-dim">&lt; {formatQuantity(resolvedAmps, 'A')}</span>

@@ -10,7 +10,7 @@ export const fuseLayers = [
   { id: 'survey', name: 'Survey' },
   { id: 'check', name: 'Check' },
   { id: 'loads', name: 'Loads' },
-  { id: 'limiter', name: 'Limiter' },
+  { id: 'limiter', name: 'Lamp in its place' },
 ] as const;
 
 export type FuseLayer = (typeof fuseLayers)[number]['id'];

@@ -133,7 +133,7 @@ function unreadModule({ dossier, job }: Diagnosis, suspect: string): string | nu
 
 /** Why things fail, as often as not. */
 const roots = [
-  'rub',
+  'chafing',
   'heat',
   'water',
   'age',

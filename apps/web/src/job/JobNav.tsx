@@ -33,8 +33,9 @@ interface JobNavProps {
  */
 export function JobNav({ jobId, chosen, progress, wanted, hidden, drawing }: JobNavProps) {
   const { done, at } = progress;
-  // Of the two steps of one view, the one that the work is at.
-  const shown = viewOfStep[at] === chosen ? at : workSteps.find((step) => viewOfStep[step] === chosen);
+  // Of the two steps of one view, the one that the work has come to.
+  const inView = workSteps.filter((step) => viewOfStep[step] === chosen);
+  const shown = inView.filter((step) => done.has(step) || step === at).at(-1) ?? inView[0];
   const others = [
     ...inHand
       .filter(({ id }) => !hidden.includes(id))

@@ -51,7 +51,7 @@ export function KitDialog({ onClose }: { readonly onClose: () => void }) {
           onChoose={(id) => choose({ swaps: swaps.find((each) => each.id === id)?.id })}
         />
         <Segments
-          label="Limiter lamp"
+          label="Lamp in place of a fuse"
           chosen={kit.limiter?.kind === 'lamp' ? String(kit.limiter.watts) : '21'}
           positions={limiterWatts.map((watts) => ({ id: String(watts), name: `${watts} W` }))}
           disabled={disabled}

@@ -48,7 +48,7 @@ export function OtherReading({
   const fields = useId();
   return (
     <Sheet
-      title="What would I read here?"
+      title="Measure something else"
       description={`As the vehicle stands: ${stateWords(circuit, diagnosis.job.state)}.`}
       width="max-w-[920px]"
       onClose={onClose}

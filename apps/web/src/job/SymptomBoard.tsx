@@ -70,8 +70,8 @@ function Tile({
   const { test, healthy, last } = item;
   return (
     <li className="border-line bg-raised border px-3 py-2" data-testid={`tile-${test.at}`}>
-      <div className="flex items-center gap-2">
-        <span className="min-w-0 grow">
+      <div className="flex flex-wrap items-center gap-2 sm:flex-nowrap">
+        <span className="min-w-0 grow basis-full sm:basis-0">
           <span className="block text-lg leading-tight font-medium">{name}</span>
           <span className="text-dim text-[14px]">
             {last === null ? 'not tried' : readingWords(last)} · healthy: {midSentence(healthy)}

@@ -24,6 +24,7 @@ import { DrawingNotice } from './DrawingNotice';
 import type { Question } from './CustomerPanel';
 import { JobHead } from './JobHead';
 import { JobNav } from './JobNav';
+import type { JobView } from './jobViews';
 import { jobPath, jobViewOf } from './jobViews';
 import { KitDialog } from './KitDialog';
 import { LargeRegion } from './LargeRegion';
@@ -80,11 +81,7 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
       <JobHead {...{ summary }} job={diagnosis?.job ?? null} />
       <Notices />
       <DrawingNotice {...{ summary, record }} misfits={diagnosis?.job.misfits ?? none} />
-      {record === null && (
-        <p className="border-clash text-clash border-b px-5 py-2">
-          Choose who you are, above, before you enter anything.
-        </p>
-      )}
+      {record === null && <WhoFirst />}
       {work.status === 'working' && <p className="text-dim p-5 text-lg">Working out the suspects …</p>}
       {work.status === 'failed' && (
         <p role="alert" className="text-clash p-5 text-lg">
@@ -101,7 +98,9 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
             hidden={relaysOf(circuit).length === 0 ? ['relay'] : []}
             drawing={`/vehicles/${summary.vehicle.id}/circuits/${summary.circuitId}?job=${jobId}`}
           />
-          <main className="grid min-h-0 grow grid-rows-[minmax(150px,26fr)_auto_minmax(0,74fr)] sm:grid-rows-[minmax(150px,42fr)_auto_minmax(0,58fr)] lg:grid-cols-[minmax(0,1fr)_420px] lg:grid-rows-[minmax(0,1fr)_auto_minmax(140px,26%)]">
+          <main
+            className={`grid min-h-0 grow ${isBoard(shownView) ? 'grid-rows-[minmax(150px,46fr)_auto_minmax(0,54fr)]' : 'grid-rows-[minmax(150px,26fr)_auto_minmax(0,74fr)] sm:grid-rows-[minmax(150px,42fr)_auto_minmax(0,58fr)]'} lg:grid-cols-[minmax(0,1fr)_420px] lg:grid-rows-[minmax(0,1fr)_auto_minmax(140px,26%)]`}
+          >
             <LargeRegion
               {...{ circuit, diagnosis, fuses, traces, held, shown }}
               view={shownView}
@@ -163,6 +162,19 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
       )}
     </div>
   );
+}
+
+function WhoFirst() {
+  return (
+    <p className="border-clash text-clash border-b px-5 py-2">
+      Choose who you are, above, before you enter anything.
+    </p>
+  );
+}
+
+/** Views whose larger part is what they are about: boxes, recordings. */
+function isBoard(view: JobView): boolean {
+  return view === 'fuses' || view === 'traces';
 }
 
 function hasEnded({ cause, closed }: JobState): boolean {

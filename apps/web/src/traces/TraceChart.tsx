@@ -76,7 +76,7 @@ export default function TraceChart({
       </div>
       <p className="text-dim min-h-6 px-2 text-[15px]" hidden={!explained && to === undefined}>
         {from === undefined || to === undefined
-          ? `Shaded: expected, ${formatQuantity(expected, 'A')}. Dashed: the fuse’s rating; dotted: what it carries for good; curves: what opens it after so long, soonest and latest. Tap two points to measure between them.`
+          ? `Shaded: expected, ${formatQuantity(expected, 'A')}. Dashed: the fuse’s rating; dotted: its continuous rating; curves: what opens it after so long, soonest and latest. Tap two points to measure between them.`
           : `From one to the other: ${formatSeconds(to.x - from.x)}, ${formatQuantity(to.y - from.y, 'A')}.`}
       </p>
     </div>
