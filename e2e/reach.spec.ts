@@ -171,9 +171,26 @@ test('question, steps, cautions and every answer of a job stand in sight at once
   await context.close();
 });
 
-test('a reading is taken by keyboard alone', async ({ page, house }) => {
+test('a reading is taken by keyboard alone, few stops from the skip link, and taken back at once', async ({
+  page,
+  house,
+}) => {
   await openJob(page, house.address);
-  await page.getByTestId('next').locator('[data-outcome="none"]').focus();
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('button', { name: 'Skip to the reading' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  const answer = page.getByTestId('next').locator('[data-outcome]:focus');
+  let stops = 0;
+  do {
+    await page.keyboard.press('Tab');
+    stops++;
+  } while (stops < 10 && (await answer.count()) === 0);
+  expect(stops).toBeLessThanOrEqual(4);
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('reading')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  // Both stay in the record; the one taken back counts no more.
+  await expect(page.locator('[data-testid="reading"][data-withdrawn="true"]')).toHaveText(/undone at once/);
+  await expect(page.getByTestId('reading')).toHaveCount(2);
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeHidden();
 });

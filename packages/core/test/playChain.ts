@@ -7,7 +7,7 @@ import { allInstruments } from '../src/instruments/instruments';
 import { isolatedFrom } from '../src/job/assess';
 import { limiterLamp } from '../src/plan/kit';
 import { nextActions } from '../src/plan/nextActions';
-import type { TakenReading } from '../src/suspicion/likelihood';
+import type { TakenReading } from '../src/suspicion/takenReading';
 import { createPredictor } from '../src/suspicion/predictor';
 import { suspicionOf } from '../src/suspicion/suspicion';
 import { bareChain } from './bareChain';

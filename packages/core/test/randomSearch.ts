@@ -10,7 +10,7 @@ import { foundFrom } from '../src/plan/lookAhead';
 import { nextActions } from '../src/plan/nextActions';
 import type { Worksite } from '../src/plan/work';
 import { workFor } from '../src/plan/work';
-import type { TakenReading } from '../src/suspicion/likelihood';
+import type { TakenReading } from '../src/suspicion/takenReading';
 import type { Predictor } from '../src/suspicion/predictor';
 import { createPredictor } from '../src/suspicion/predictor';
 import { suspicionOf } from '../src/suspicion/suspicion';

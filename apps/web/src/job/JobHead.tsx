@@ -16,22 +16,31 @@ export function JobHead({
 }) {
   const { hourlyRate, currency } = useWorkshopMoney();
   return (
-    <TopBar working>
-      <div className="flex flex-col justify-between sm:flex-row sm:items-baseline sm:gap-x-4">
-        <h1 className="min-w-0 truncate leading-tight sm:text-lg">
-          {summary.title}
-          <span className="text-dim hidden sm:inline">
-            {' '}
-            – {summary.vehicle.name}, {summary.vehicle.service}
-          </span>
-        </h1>
-        {job !== null && (
-          <span className="text-dim shrink-0 truncate font-mono text-[12px] sm:text-[13px]">
-            {minutes(job.minutes)} · {money(costOf(job, hourlyRate), currency)}
-            <span className="sr-only sm:not-sr-only"> so far · {readingCount(job)}</span>
-          </span>
-        )}
-      </div>
-    </TopBar>
+    <>
+      <button
+        type="button"
+        className="key bg-ground sr-only z-40 focus:not-sr-only focus:absolute focus:top-1 focus:left-1 focus:px-3.5"
+        onClick={() => document.getElementById('work')?.focus()}
+      >
+        Skip to the reading
+      </button>
+      <TopBar working>
+        <div className="flex flex-col justify-between sm:flex-row sm:items-baseline sm:gap-x-4">
+          <h1 className="min-w-0 truncate leading-tight sm:text-lg">
+            {summary.title}
+            <span className="text-dim hidden sm:inline">
+              {' '}
+              – {summary.vehicle.name}, {summary.vehicle.service}
+            </span>
+          </h1>
+          {job !== null && (
+            <span className="text-dim shrink-0 truncate font-mono text-[12px] sm:text-[13px]">
+              {minutes(job.minutes)} · {money(costOf(job, hourlyRate), currency)}
+              <span className="sr-only sm:not-sr-only"> so far · {readingCount(job)}</span>
+            </span>
+          )}
+        </div>
+      </TopBar>
+    </>
   );
 }

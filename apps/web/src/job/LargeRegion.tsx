@@ -1,5 +1,6 @@
 import type { Circuit, ForeseenOutcome, Test } from '@grim-lantern/core';
 import { Suspense, lazy } from 'react';
+import type { ReactNode } from 'react';
 import { FuseBoxes } from '../fuses/FuseBoxes';
 import type { Fuses } from '../fuses/useFuses';
 import type { Traces } from '../traces/useTraces';
@@ -21,6 +22,7 @@ export function LargeRegion({
   held,
   shown,
   onPoint,
+  children,
 }: {
   readonly view: JobView;
   readonly circuit: Circuit;
@@ -30,9 +32,11 @@ export function LargeRegion({
   readonly held: Pick<ForeseenOutcome, 'leaves'> | null;
   readonly shown: Test | null;
   readonly onPoint: (point: string) => void;
+  /** What lies over its foot. */
+  readonly children?: ReactNode;
 }) {
   return (
-    <section aria-label={names[view] ?? 'Harness'} className="border-line min-h-0 overflow-hidden">
+    <section aria-label={names[view] ?? 'Harness'} className="relative min-h-0 overflow-hidden">
       {view === 'fuses' ? (
         <FuseBoxes circuit={circuit} fuses={fuses} />
       ) : view === 'traces' ? (
@@ -42,6 +46,7 @@ export function LargeRegion({
       ) : (
         <JobMap {...{ circuit, diagnosis, held, shown, onPoint }} />
       )}
+      {children}
     </section>
   );
 }

@@ -172,6 +172,7 @@ function LedgerLine({
             type="button"
             className="key border-line px-2 text-[15px]"
             disabled={record === null}
+            aria-label={`Correct: ${instruction(circuit, reading.test)}`}
             onClick={onCorrect}
           >
             Correct
@@ -180,6 +181,7 @@ function LedgerLine({
             type="button"
             className="key border-line px-2 text-[15px]"
             disabled={record === null}
+            aria-label={`Withdraw: ${instruction(circuit, reading.test)}`}
             onClick={() =>
               record?.({
                 type: 'reading-withdrawn',

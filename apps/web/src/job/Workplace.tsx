@@ -31,6 +31,8 @@ import { LargeRegion } from './LargeRegion';
 import { Ledger } from './Ledger';
 import { OtherReading } from './OtherReading';
 import { StateStrip } from './StateStrip';
+import { UndoEntry } from './UndoEntry';
+import { useLastEntry } from './useLastEntry';
 import { useJobEvents, useRecord, useUnsent } from './useJob';
 import { ViewPanel } from './ViewPanel';
 import { wantedIn } from './wanted';
@@ -50,7 +52,7 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
   const navigate = useNavigate();
   const events = useJobEvents(jobId);
   const unsent = useUnsent(jobId);
-  const record = useRecord(jobId);
+  const { record, ...entered } = useLastEntry(circuit, useRecord(jobId));
   const own = useAppSelector((state) => ownKit(state.session));
   const [pinned, setPinned] = useState<string | null>(null);
   const kit = useMemo((): Kit => (pinned === null ? own : { ...own, pinned: [pinned] }), [own, pinned]);
@@ -60,10 +62,8 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
     workshop.status === 'ready' ? workshop.workshop.technicians : none,
   );
   const shownView = jobViewOf(view);
-  const atFuses = shownView === 'fuses';
-  const fuses = useFuses(summary.circuitId, circuit, events, summary.vehicle.id, atFuses);
-  const atRelay = shownView === 'relay';
-  const relays = useRelays(summary.circuitId, circuit, events, summary.vehicle.id, atRelay);
+  const fuses = useFuses(summary.circuitId, circuit, events, summary.vehicle.id, shownView === 'fuses');
+  const relays = useRelays(summary.circuitId, circuit, events, summary.vehicle.id, shownView === 'relay');
   const fuseIds = useMemo(() => fusesOf(circuit).map(({ id }) => id), [circuit]);
   const traces = useTraces(jobId, fuseIds, shownView === 'traces');
   // Once the cause is known, what comes next is its repair.
@@ -105,10 +105,14 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
               {...{ circuit, diagnosis, fuses, traces, held, shown }}
               view={shownView}
               onPoint={(point) => setOpen({ kind: 'point', point })}
-            />
+            >
+              <UndoEntry last={entered.last} onUndo={entered.undo} onGone={entered.forget} />
+            </LargeRegion>
             <StateStrip circuit={circuit} state={diagnosis.job.state} record={record} />
             <div className="min-h-0 overflow-auto lg:contents">
               <section
+                id="work"
+                tabIndex={-1}
                 aria-label="Work"
                 className="border-line px-4 lg:col-start-2 lg:row-span-3 lg:row-start-1 lg:overflow-auto lg:border-l lg:px-5"
               >

@@ -2,7 +2,7 @@ import type { Prediction } from '../instruments/prediction';
 import { toScale } from '../instruments/prediction';
 import { instrumentById } from '../instruments/instruments';
 import { simplePrediction } from '../instruments/simplePrediction';
-import type { TakenReading } from '../suspicion/likelihood';
+import type { TakenReading } from '../suspicion/takenReading';
 import type { Predictor } from '../suspicion/predictor';
 import type { Suspicion } from '../suspicion/suspicion';
 

@@ -5,7 +5,7 @@ import type { ReadingValue, Test } from '../instruments/instrument';
 import { restingState } from '../circuit/restingState';
 import type { Worksite } from '../plan/work';
 import { workFor } from '../plan/work';
-import type { TakenReading } from '../suspicion/likelihood';
+import type { TakenReading } from '../suspicion/takenReading';
 import type { PastState } from '../suspicion/openedBefore';
 import type { JobEvent } from './events';
 import { fittedEvents } from './fittedEvents';

@@ -1,5 +1,6 @@
 import type { Predictor } from '../suspicion/predictor';
-import { likelihoodUnder, questionOf } from '../suspicion/likelihood';
+import { likelihoodUnder } from '../suspicion/likelihood';
+import { questionOf } from '../suspicion/takenReading';
 import { workFor } from '../plan/work';
 import { fitsHealthy } from './fit';
 import type { JobState, LedgerReading } from './foldJob';

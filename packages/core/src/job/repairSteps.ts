@@ -39,7 +39,7 @@ function partSteps(circuit: Circuit, id: string, kind: string): readonly string[
   const part = partById(circuit, id);
   if (part.kind === 'connector') {
     return [
-      `Part ${part.name}. Clean it, dry it, and see every terminal’s grip with a spare pin.`,
+      `Unplug ${part.name}. Clean it, dry it, and see every terminal’s grip with a spare pin.`,
       `Replace or re-seat the terminal (${kind}) until its lock clicks; pull gently on the wire.`,
       'Join it, and see that its own lock and seal are home.',
     ];

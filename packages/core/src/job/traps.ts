@@ -14,7 +14,7 @@ import { kindOf } from '../parts/partKinds';
 import { filamentAmps } from '../solver/filament';
 import { REFERENCE } from '../solver/network';
 import { controlsMoved } from '../plan/candidateStates';
-import type { TakenReading } from '../suspicion/likelihood';
+import type { TakenReading } from '../suspicion/takenReading';
 import type { Predictor } from '../suspicion/predictor';
 import { formatQuantity } from '../units/formatQuantity';
 import { fits } from './fit';

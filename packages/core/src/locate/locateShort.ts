@@ -3,7 +3,7 @@ import { sectionById } from '../circuit/terminals';
 import type { Hypothesis } from '../faults/hypotheses';
 import { placesFactor } from '../faults/hypotheses';
 import { solidOhmsGrid } from '../faults/rates';
-import type { TakenReading } from '../suspicion/likelihood';
+import type { TakenReading } from '../suspicion/takenReading';
 import type { Predictor } from '../suspicion/predictor';
 import { createPredictor } from '../suspicion/predictor';
 import { suspicionOf } from '../suspicion/suspicion';

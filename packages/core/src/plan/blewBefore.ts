@@ -1,6 +1,6 @@
 import type { OperatingState } from '../circuit/operatingState';
 import { cavityFill, standsAs } from '../circuit/operatingState';
-import type { TakenReading } from '../suspicion/likelihood';
+import type { TakenReading } from '../suspicion/takenReading';
 
 /** A fuse that was seen to blow, and the state in which it did. */
 interface Blow {

@@ -7,7 +7,7 @@ import { sectionById } from '../circuit/terminals';
 import type { Instrument, Test } from '../instruments/instrument';
 import { allInstruments, instrumentById } from '../instruments/instruments';
 import type { Column } from '../suspicion/column';
-import type { TakenReading } from '../suspicion/likelihood';
+import type { TakenReading } from '../suspicion/takenReading';
 import type { Predictor, StateColumns } from '../suspicion/predictor';
 import type { Belief } from './belief';
 import { blewBefore } from './blewBefore';

@@ -1,5 +1,5 @@
 import type { Predictor } from './predictor';
-import type { TakenReading } from './likelihood';
+import type { TakenReading } from './takenReading';
 import { likelihoodOf } from './mended';
 import type { Suspicion } from './suspicion';
 

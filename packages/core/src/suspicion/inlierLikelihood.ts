@@ -9,7 +9,7 @@ import type { Cells } from './cells';
 import { cellWidth } from './cells';
 import type { PredictionColumn } from './column';
 import { deviationAt, meaningless, meanAt, overloadAt, plain, rowLength, wandering } from './column';
-import type { TakenReading } from './likelihood';
+import type { TakenReading } from './takenReading';
 import { openedBefore } from './openedBefore';
 import type { Predictor } from './predictor';
 import { slipLikelihood } from './slipLikelihood';

@@ -1,4 +1,4 @@
-import type { TakenReading } from './likelihood';
+import type { TakenReading } from './takenReading';
 import { likelihoodOf } from './mended';
 import type { Predictor } from './predictor';
 import type { Beforehand } from './suspicion';

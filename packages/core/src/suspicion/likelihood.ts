@@ -1,5 +1,3 @@
-import { stateKey } from '../circuit/operatingState';
-import type { OperatingState } from '../circuit/operatingState';
 import type { ReadingValue, Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
 import type { Prediction } from '../instruments/prediction';
@@ -7,26 +5,9 @@ import { toScale } from '../instruments/prediction';
 import type { NumberColumn } from './column';
 import { columnOf, deviationAt, meanAt, overloadAt, plain, rowLength } from './column';
 import { inlierLikelihood, inRow } from './inlierLikelihood';
-import type { PastState } from './openedBefore';
 import type { Predictor } from './predictor';
 import { slipLikelihood } from './slipLikelihood';
-
-/** A reading as evidence. */
-export interface TakenReading {
-  readonly id: string;
-  readonly test: Test;
-  readonly state: OperatingState;
-  readonly value: ReadingValue;
-  /** How many repairs of the job had been done by then; none when absent. */
-  readonly afterRepairs?: number;
-  /** The states that the vehicle was in before it, in order; and the fuse that was seen to be whole then. */
-  readonly before?: readonly PastState[];
-}
-
-/** Equal for two readings that ask the same: instrument, point and state. */
-export function questionOf({ test, state }: Pick<TakenReading, 'test' | 'state'>): string {
-  return `${test.instrument} ${test.at} ${stateKey(state)}`;
-}
+import type { TakenReading } from './takenReading';
 
 /** Share of readings that mean nothing: wrong pin, wrong range, a slip of the thumb. One wrong entry never kills the truth. */
 export const slipShare = 0.02;

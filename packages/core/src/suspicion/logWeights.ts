@@ -1,6 +1,7 @@
 import { NOTHING_WRONG } from '../faults/hypotheses';
 import { instrumentById } from '../instruments/instruments';
-import type { ReadingLikelihood, TakenReading } from './likelihood';
+import type { ReadingLikelihood } from './likelihood';
+import type { TakenReading } from './takenReading';
 import { repeatedSlip } from './likelihood';
 import { isMended, mendFailsShare } from './mended';
 import type { Predictor } from './predictor';

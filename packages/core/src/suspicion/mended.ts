@@ -1,5 +1,6 @@
 import { thingsOf } from '../faults/fault';
-import type { ReadingLikelihood, TakenReading } from './likelihood';
+import type { ReadingLikelihood } from './likelihood';
+import type { TakenReading } from './takenReading';
 import { readingLikelihood, slipShare } from './likelihood';
 import type { Predictor } from './predictor';
 

@@ -7,7 +7,8 @@ import { stateKey } from '../circuit/operatingState';
 import type { Solution } from '../solver/solution';
 import { solveTogether } from '../solver/solution';
 import { logSumByHypothesis, mostByHypothesis } from './cells';
-import type { ReadingLikelihood, TakenReading } from './likelihood';
+import type { ReadingLikelihood } from './likelihood';
+import type { TakenReading } from './takenReading';
 import { likelihoodUnder } from './likelihood';
 import type { Predictor } from './predictor';
 

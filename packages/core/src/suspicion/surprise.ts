@@ -5,7 +5,7 @@ import { instrumentById } from '../instruments/instruments';
 import type { Prediction } from '../instruments/prediction';
 import { toScale } from '../instruments/prediction';
 import { predictionIn } from './column';
-import type { TakenReading } from './likelihood';
+import type { TakenReading } from './takenReading';
 import { openedBefore } from './openedBefore';
 import type { Predictor } from './predictor';
 

@@ -3,7 +3,7 @@ import type { CavityFill, Lead, OperatingState } from '../circuit/operatingState
 import { cavityFill } from '../circuit/operatingState';
 import { partById, terminalName } from '../circuit/terminals';
 
-/** What is not as it rests, in a few words: `Saloon lights on · C7 parted · fuse 17: lamp 21 W`. */
+/** What is not as it rests, in a few words: `Saloon lights on · C7 unplugged · Fuse 17: lamp 21 W`. */
 export function stateWords(circuit: Circuit, state: OperatingState): string {
   const controls = circuit.controls.flatMap(({ id, name, positions }) => {
     const position = positions.find((each) => each.id === state.controls[id]);
@@ -22,10 +22,9 @@ export function stateWords(circuit: Circuit, state: OperatingState): string {
   return all.length === 0 ? 'everything at rest' : all.join(' · ');
 }
 
-/** `parted`, `pulled` or `unplugged`, as the part's kind has it. */
+/** `unplugged` or, of a relay, `pulled`. */
 export function apartWord(circuit: Circuit, id: string): string {
-  const { kind } = partById(circuit, id);
-  return kind === 'connector' ? 'parted' : kind === 'relay' ? 'pulled' : 'unplugged';
+  return partById(circuit, id).kind === 'relay' ? 'pulled' : 'unplugged';
 }
 
 /** A fused lead that lies: `lead from ground to K4 pin 86`. */

@@ -4,7 +4,7 @@ import { instrumentById } from '../../src/instruments/instruments';
 import { assess } from '../../src/job/assess';
 import { foldJob } from '../../src/job/foldJob';
 import { planNext } from '../../src/job/planNext';
-import { questionOf } from '../../src/suspicion/likelihood';
+import { questionOf } from '../../src/suspicion/takenReading';
 import { createPredictor } from '../../src/suspicion/predictor';
 import { likeliestReadings } from '../likeliestReading';
 import { minibus, minibusEvents } from '../library';

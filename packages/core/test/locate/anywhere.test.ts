@@ -3,7 +3,7 @@ import { restingState } from '../../src/circuit/restingState';
 import { createWorld } from '../../src/play/world';
 import { createPredictor } from '../../src/suspicion/predictor';
 import { suspicionOf } from '../../src/suspicion/suspicion';
-import type { TakenReading } from '../../src/suspicion/likelihood';
+import type { TakenReading } from '../../src/suspicion/takenReading';
 import { seededRandom } from '../../src/units/seededRandom';
 import { fusedLamp } from './simulatedShort';
 

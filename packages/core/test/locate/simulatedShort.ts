@@ -4,7 +4,7 @@ import { restingState } from '../../src/circuit/restingState';
 import type { Test } from '../../src/instruments/instrument';
 import { locateShort } from '../../src/locate/locateShort';
 import { createWorld } from '../../src/play/world';
-import type { TakenReading } from '../../src/suspicion/likelihood';
+import type { TakenReading } from '../../src/suspicion/takenReading';
 import { seededRandom } from '../../src/units/seededRandom';
 import { vehicleBehind } from '../realistic/truth';
 import { bladeFuse, lamp, smallCircuit } from '../smallCircuit';

@@ -3,7 +3,7 @@ import { restingState } from '../../src/circuit/restingState';
 import { blewBefore } from '../../src/plan/blewBefore';
 import { usualKit } from '../../src/plan/kit';
 import { nextActions } from '../../src/plan/nextActions';
-import type { TakenReading } from '../../src/suspicion/likelihood';
+import type { TakenReading } from '../../src/suspicion/takenReading';
 import { createPredictor } from '../../src/suspicion/predictor';
 import { suspicionOf } from '../../src/suspicion/suspicion';
 import { seededRandom } from '../../src/units/seededRandom';

@@ -10,7 +10,7 @@ import { foldJob } from '../../src/job/foldJob';
 import { allInstruments } from '../../src/instruments/instruments';
 import { outcomeTables } from '../../src/plan/outcomeTable';
 import { beliefOf } from '../../src/plan/belief';
-import type { TakenReading } from '../../src/suspicion/likelihood';
+import type { TakenReading } from '../../src/suspicion/takenReading';
 import { createPredictor } from '../../src/suspicion/predictor';
 import { suspicionOf } from '../../src/suspicion/suspicion';
 import { expectednessInRange } from '../../src/suspicion/surprise';

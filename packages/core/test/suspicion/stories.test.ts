@@ -9,7 +9,7 @@ import { foldJob } from '../../src/job/foldJob';
 import { usualKit } from '../../src/plan/kit';
 import { nextActions } from '../../src/plan/nextActions';
 import { priceOfBeingWrong } from '../../src/plan/priceOfBeingWrong';
-import type { TakenReading } from '../../src/suspicion/likelihood';
+import type { TakenReading } from '../../src/suspicion/takenReading';
 import { createPredictor } from '../../src/suspicion/predictor';
 import { suspicionOf } from '../../src/suspicion/suspicion';
 import { bladeFuse, common, lamp, smallCircuit } from '../smallCircuit';

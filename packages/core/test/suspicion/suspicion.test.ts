@@ -5,7 +5,7 @@ import { planNext } from '../../src/job/planNext';
 import type { JobEvent } from '../../src/job/events';
 import { foldJob } from '../../src/job/foldJob';
 import { leaderWithout } from '../../src/suspicion/leaderWithout';
-import type { TakenReading } from '../../src/suspicion/likelihood';
+import type { TakenReading } from '../../src/suspicion/takenReading';
 import { createPredictor } from '../../src/suspicion/predictor';
 import { entropyBits, suspicionOf } from '../../src/suspicion/suspicion';
 import { library, states } from '../library';

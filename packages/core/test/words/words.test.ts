@@ -4,7 +4,7 @@ import { restingState } from '../../src/circuit/restingState';
 import type { ProposedAction } from '../../src/plan/nextActions';
 import type { Work } from '../../src/plan/work';
 import { cautionsOf } from '../../src/words/cautions';
-import { midSentence, minutes, percent, worth } from '../../src/words/figures';
+import { midSentence, minutes, percent } from '../../src/words/figures';
 import { leavesWords, outcomeName } from '../../src/words/outcomes';
 import { stateWords } from '../../src/words/states';
 import { library } from '../library';
@@ -31,16 +31,15 @@ test('a reading within a sentence keeps its unit: only a word begins small', () 
   ]);
 });
 
-test('minutes and bits in as many digits as mean something', () => {
+test('minutes in as many digits as mean something', () => {
   expect([0.25, 5.44, 9.96, 38.2].map(minutes)).toEqual(['0.3 min', '5.4 min', '10 min', '38 min']);
-  expect([0.934, 0.002].map(worth)).toEqual(['0.93 bit', 'nothing new']);
 });
 
 test('the state is said by what is not as it rests', () => {
   expect(stateWords(library, rest)).toBe('everything at rest');
   const lit = withControl(withCavity(rest, 'F17', { kind: 'lamp', watts: 21 }), 'saloon', 'on');
   expect(stateWords(library, withApart(lit, 'C7', true))).toBe(
-    'Saloon lights on · C7 rear door parted · Fuse 17: lamp 21 W',
+    'Saloon lights on · C7 rear door unplugged · Fuse 17: lamp 21 W',
   );
   expect(stateWords(library, withApart(rest, 'K4', true))).toBe('Relay K4 pulled');
   expect(stateWords(library, { ...rest, batteryConnected: false })).toBe('battery off');

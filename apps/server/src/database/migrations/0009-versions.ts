@@ -1,10 +1,9 @@
 import type { Migration } from './migration';
+import { neverRemoved } from './migration';
 
 /** Earlier rows of a table are written down by the database itself: no way of changing one can forget it. */
 const remembered = (table: string) =>
   `CREATE TRIGGER ${table}_remembered BEFORE UPDATE ON ${table} FOR EACH ROW EXECUTE FUNCTION remember_version()`;
-const neverRemoved = (table: string) =>
-  `CREATE TRIGGER ${table}_never_removed BEFORE DELETE OR TRUNCATE ON ${table} EXECUTE FUNCTION refuse_change()`;
 
 /**
  * Boxes and vehicles are changed by people at once: each change names the version that it changes, and what was there before stays,

@@ -4,3 +4,7 @@ export interface Migration {
   /** SQL, in order. */
   readonly statements: readonly string[];
 }
+
+/** The database itself refuses to remove a row of a table. It takes `refuse_change`, of the step on signing in. */
+export const neverRemoved = (table: string) =>
+  `CREATE TRIGGER ${table}_never_removed BEFORE DELETE OR TRUNCATE ON ${table} EXECUTE FUNCTION refuse_change()`;

@@ -8,6 +8,7 @@ import { circuitRevisions } from './0007-circuit-revisions';
 import { signIn } from './0008-sign-in';
 import { versions } from './0009-versions';
 import { jobList } from './0010-job-list';
+import { logsStay } from './0011-never-removed';
 import type { Migration } from './migration';
 
 /** Every step, oldest first. */
@@ -22,4 +23,5 @@ export const migrations: readonly Migration[] = [
   signIn,
   versions,
   jobList,
+  logsStay,
 ];
