@@ -26,7 +26,8 @@ export function UndoEntry({
           className="bg-raised border-ink pointer-events-auto flex items-center gap-3 border py-1 pr-1 pl-3"
         >
           <Toast.Title className="min-w-0 grow truncate">
-            {last.what}: <b className="font-mono text-[15px] font-semibold">{last.value}</b>
+            <b className="font-mono text-[15px] font-semibold">{last.value}</b>{' '}
+            <span className="text-dim">{last.what}</span>
           </Toast.Title>
           <Toast.Action altText="Withdraw it in the list of readings" asChild>
             <button type="button" className="key shrink-0" onClick={onUndo}>
