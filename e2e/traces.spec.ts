@@ -222,18 +222,22 @@ test('the simulated recorder: a hidden loose wire shows while its place is held,
   await page.getByLabel('It comes and goes').check();
   await page.getByRole('radio', { name: '20 s' }).click();
   await page.getByRole('radio', { name: '5 ×' }).click();
-  await page.getByRole('button', { name: 'Record' }).click();
-  await page.getByRole('button', { name: 'radiator cowl, fan' }).focus();
-  await page.keyboard.down(' ');
-  await expect(page.getByRole('button', { name: 'radiator cowl, fan' })).toHaveAttribute(
-    'aria-pressed',
-    'true',
-  );
-  await expect(verdict(page).getByRole('heading')).toHaveText('Contact bounces');
-  await page.keyboard.up(' ');
-  // The same place by a hand on the map: its key goes down with it, and up again.
   const cowl = page.getByRole('button', { name: 'radiator cowl, fan' });
-  await page.getByRole('button', { name: 'Record' }).click();
+  const record = page.getByRole('button', { name: 'Record' });
+  // Four seconds of real time: where the machine is slow, the hand comes too late to show much, and records once more.
+  await expect(async () => {
+    await record.click();
+    await cowl.focus();
+    await page.keyboard.down(' ');
+    try {
+      await expect(cowl).toHaveAttribute('aria-pressed', 'true');
+      await expect(verdict(page).getByRole('heading')).toHaveText('Contact bounces', { timeout: 10_000 });
+    } finally {
+      await page.keyboard.up(' ');
+    }
+  }).toPass({ timeout: 60_000 });
+  // The same place by a hand on the map: its key goes down with it, and up again.
+  await record.click();
   const motor = (await page.getByTestId('part-FAN').boundingBox())!;
   await page.mouse.move(motor.x + motor.width / 2, motor.y + motor.height / 2);
   await page.mouse.down();

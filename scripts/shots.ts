@@ -229,6 +229,11 @@ async function take(browser: Browser, house: House, shot: Shot): Promise<void> {
   await signIn(page, house.address);
   await play(page, house);
   await page.getByText('Drawing the harness').waitFor({ state: 'hidden' });
+  // The entry just made lies over the foot of the map for as long as it can be undone.
+  await page
+    .getByRole('region', { name: /^Notifications/ })
+    .getByRole('listitem')
+    .waitFor({ state: 'hidden' });
   await page.mouse.move(0, 0);
   await page.evaluate(() => document.fonts.ready);
   await page.screenshot({ path: join(folder, `${name}.png`), animations: 'disabled' });
