@@ -145,7 +145,7 @@ export function HarnessMap({
       </svg>
       <div className="absolute top-2 right-2 flex flex-col gap-1 lg:top-3 lg:right-3">
         {/* Two fingers do it on a small screen, where the keys would lie over the map. */}
-        <div className="flex flex-col gap-1 max-sm:hidden">
+        <div className="short:hidden flex flex-col gap-1 max-sm:hidden">
           <MapKey label="Larger" onPress={() => zoomBy(1.4)} icon={<Plus size={18} />} />
           <MapKey label="Smaller" onPress={() => zoomBy(1 / 1.4)} icon={<Minus size={18} />} />
         </div>

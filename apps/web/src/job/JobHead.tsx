@@ -25,18 +25,18 @@ export function JobHead({
         Skip to the reading
       </button>
       <TopBar working>
-        <div className="flex flex-col justify-between sm:flex-row sm:items-baseline sm:gap-x-4">
-          <h1 className="min-w-0 truncate leading-tight sm:text-lg">
+        <div className="flex flex-col justify-between md:flex-row md:items-baseline md:gap-x-4">
+          <h1 className="min-w-0 truncate leading-tight md:text-lg">
             {summary.title}
-            <span className="text-dim hidden sm:inline">
+            <span className="text-dim hidden md:inline">
               {' '}
               – {summary.vehicle.name}, {summary.vehicle.service}
             </span>
           </h1>
           {job !== null && (
-            <span className="text-dim shrink-0 truncate font-mono text-[12px] sm:text-[13px]">
+            <span className="text-dim shrink-0 truncate font-mono text-[12px] md:text-[13px]">
               {minutes(job.minutes)} · {money(costOf(job, hourlyRate), currency)}
-              <span className="sr-only sm:not-sr-only"> so far · {readingCount(job)}</span>
+              <span className="sr-only md:not-sr-only"> so far · {readingCount(job)}</span>
             </span>
           )}
         </div>

@@ -114,7 +114,7 @@ export function NextPanel({
         {action.work.moves.length > 0 && (
           <button
             type="button"
-            className="key border-line grow px-2 text-[15px] whitespace-nowrap"
+            className="key border-line grow short:whitespace-normal px-2 text-[15px] leading-tight whitespace-nowrap"
             disabled={record === null}
             onClick={() => record?.({ type: 'state-set', state: action.state })}
           >
@@ -124,7 +124,7 @@ export function NextPanel({
         <CannotReach circuit={circuit} action={action} record={record} />
         <button
           type="button"
-          className="key border-line grow px-2 text-[15px] whitespace-nowrap"
+          className="key border-line grow short:whitespace-normal px-2 text-[15px] leading-tight whitespace-nowrap"
           onClick={onOther}
         >
           Measure something else
@@ -288,7 +288,7 @@ function CannotReach({
   return (
     <Popover.Root>
       <Popover.Trigger
-        className="key border-line grow px-2 text-[15px] whitespace-nowrap"
+        className="key border-line grow short:whitespace-normal px-2 text-[15px] leading-tight whitespace-nowrap"
         disabled={record === null}
       >
         Can’t reach

@@ -30,7 +30,7 @@ export function StateStrip({ circuit, state, record }: StateStripProps) {
   return (
     <section
       aria-label="State of the vehicle"
-      className="border-line flex flex-wrap items-center gap-x-5 gap-y-2 border-y px-4 py-1 max-sm:max-h-[45vh] max-sm:overflow-auto lg:px-5"
+      className="border-line short:max-h-[40vh] short:overflow-auto flex flex-wrap items-center gap-x-5 gap-y-2 border-y px-4 py-1 max-sm:max-h-[45vh] max-sm:overflow-auto lg:px-5"
     >
       <div className="flex w-full items-center gap-3 sm:hidden">
         <span className="block min-w-0 grow text-[15px] font-medium first-letter:uppercase">

@@ -99,7 +99,7 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
             drawing={`/vehicles/${summary.vehicle.id}/circuits/${summary.circuitId}?job=${jobId}`}
           />
           <main
-            className={`grid min-h-0 grow ${isBoard(shownView) ? 'grid-rows-[minmax(150px,46fr)_auto_minmax(0,54fr)]' : 'grid-rows-[minmax(150px,26fr)_auto_minmax(0,74fr)] sm:grid-rows-[minmax(150px,42fr)_auto_minmax(0,58fr)]'} lg:grid-cols-[minmax(0,1fr)_420px] lg:grid-rows-[minmax(0,1fr)_auto_minmax(140px,26%)]`}
+            className={`short:grid-cols-2 short:grid-rows-[minmax(0,1fr)_auto] grid min-h-0 grow ${isBoard(shownView) ? 'grid-rows-[minmax(150px,46fr)_auto_minmax(0,54fr)]' : 'grid-rows-[minmax(150px,26fr)_auto_minmax(0,74fr)] sm:grid-rows-[minmax(150px,42fr)_auto_minmax(0,58fr)]'} lg:grid-cols-[minmax(0,1fr)_420px] lg:grid-rows-[minmax(0,1fr)_auto_minmax(140px,26%)]`}
           >
             <LargeRegion
               {...{ circuit, diagnosis, fuses, traces, held, shown }}
@@ -109,7 +109,7 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
               <UndoEntry last={entered.last} onUndo={entered.undo} onGone={entered.forget} />
             </LargeRegion>
             <StateStrip circuit={circuit} state={diagnosis.job.state} record={record} />
-            <div className="min-h-0 overflow-auto lg:contents">
+            <div className="short:col-start-2 short:row-span-2 short:row-start-1 min-h-0 overflow-auto lg:contents">
               <section
                 id="work"
                 tabIndex={-1}
