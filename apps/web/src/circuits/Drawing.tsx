@@ -1,6 +1,7 @@
 import type { Circuit, TerminalRef } from '@grim-lantern/core';
 import { mostSections, restingState, terminalName } from '@grim-lantern/core';
 import { HarnessMap } from '../harness/HarnessMap';
+import type { DrawnCircuit } from '../harness/useHarnessLayout';
 import { useLastLayout } from '../harness/useHarnessLayout';
 
 interface DrawingProps {
@@ -25,8 +26,6 @@ function Drawn({ circuit, end, joining, onPoint }: DrawingProps) {
   if (circuit.parts.length === 0)
     return <p className="text-dim p-5">Write or choose something: it is drawn here.</p>;
   if (drawn === null) return <p className="text-dim p-5">Drawing …</p>;
-  const point = end === null ? undefined : drawn.layout.terminals.get(end);
-  const words = joining && end !== null ? `${terminalName(drawn.circuit, end)} joins …` : 'what comes next?';
   return (
     <HarnessMap
       circuit={drawn.circuit}
@@ -35,9 +34,16 @@ function Drawn({ circuit, end, joining, onPoint }: DrawingProps) {
       glow={nothing}
       standing={nothing}
       readings={[]}
-      flag={point === undefined ? null : { point, words }}
+      flag={end === null ? null : flagAt(drawn, end, joining)}
       followsFlag
       onPoint={onPoint}
     />
   );
+}
+
+/** What is asked at an end; null where it has come after the last drawing, and is not in it yet. */
+function flagAt({ circuit, layout }: DrawnCircuit, end: TerminalRef, joining: boolean) {
+  const point = layout.terminals.get(end);
+  if (point === undefined) return null;
+  return { point, words: joining ? `${terminalName(circuit, end)} joins …` : 'what comes next?' };
 }
