@@ -125,7 +125,6 @@ async function bench(page: Page, house: House): Promise<void> {
   await page.getByRole('region', { name: 'Verdict on the relay' }).scrollIntoViewIfNeeded();
 }
 
-/** The fan that drags, and the sound one after it. */
 /** The fan's first recording, which lies with the job, and the one after the repair over it. */
 async function traces(page: Page, house: House): Promise<void> {
   await openDemo(page, house, 'Fan fuse', '/traces');

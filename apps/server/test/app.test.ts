@@ -1,8 +1,9 @@
 import { routes, signInRefusals } from '@grim-lantern/contract';
-import type { JobEvent, JobFact } from '@grim-lantern/core';
+import type { JobEvent } from '@grim-lantern/core';
 import { randomUUID } from 'node:crypto';
 import { loadDemo } from '../src/demo';
 import { migrate } from '../src/database/migrate';
+import { author, event, reading, rest } from './events';
 import type { TestServer } from './testServer';
 import { demo, demoRoot, libraryCircuit, testServer } from './testServer';
 
@@ -13,27 +14,6 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-const author = demo.technicians[0]!.id;
-const rest = {
-  controls: { key: 'off', saloon: 'off', 'rear-door': 'closed' },
-  batteryConnected: true,
-  apart: [],
-  cavities: {},
-};
-const event = (fact: JobFact): JobEvent => ({
-  ...fact,
-  id: randomUUID(),
-  author,
-  at: '2026-11-24T08:00:00.000Z',
-});
-const reading = (value = 12.4) =>
-  event({
-    type: 'reading-taken',
-    test: { instrument: 'voltmeter', at: 'F17.load' },
-    state: rest,
-    value: { kind: 'number', value },
-    typed: '12,4 V',
-  });
 const append = (events: readonly unknown[]) => server.http.post(`/api/jobs/${jobId}/events`).send({ events });
 const stored = async () =>
   (
@@ -341,74 +321,5 @@ describe('the order of work', () => {
       field: 'events.1.corrects',
     });
     await append([wrong, { ...reading(12.5), corrects: wrong.id }]).expect(200);
-  });
-});
-
-describe('a job from another workshop', () => {
-  const origin = () => ({
-    jobId: randomUUID(),
-    openedAt: '2026-11-20T08:00:00.000Z',
-    circuitId: randomUUID(),
-    vehicle: { id: randomUUID(), name: 'Larkfield Courier 2.0 van, 2016', service: 'toy library' },
-    technicians: [{ id: randomUUID(), name: 'K. Nyberg' }],
-  });
-  const file = (from = origin()) => ({
-    format: 'grim-lantern/job',
-    version: 1,
-    title: 'Step lamp dead',
-    circuit: libraryCircuit,
-    events: [{ ...reading(), author: from.technicians[0]!.id }],
-    origin: from,
-  });
-  const takeIn = (body: unknown) => server.http.post('/api/jobs/import').send(body as object);
-
-  test('is taken in whole, and again without change', async () => {
-    const body = file();
-    const { jobId: id, circuitId, vehicle } = body.origin;
-    const summary = { id, circuitId, vehicle, title: 'Step lamp dead', lastSequence: 1 };
-    expect((await takeIn(body).expect(200)).body).toMatchObject(summary);
-    expect((await takeIn(body).expect(200)).body).toMatchObject(summary);
-    const log = (await server.http.get(`/api/jobs/${id}/events`)).body as { events: JobEvent[] };
-    expect(log.events).toMatchObject(body.events);
-    const shelf = await server.http.get(`/api/circuits/${circuitId}`);
-    expect((shelf.body as { circuit: unknown }).circuit).toEqual(libraryCircuit);
-  });
-
-  test('is refused whole when an event does not fit, an author is unknown or the circuit differs', async () => {
-    const body = file();
-    const misfit = { ...body.events[0]!, test: { instrument: 'voltmeter', at: 'F99.load' } };
-    await takeIn({ ...body, events: [misfit] }).expect(422);
-    await takeIn({ ...body, origin: { ...body.origin, technicians: [] } }).expect(422);
-    await server.http.get(`/api/jobs/${body.origin.jobId}`).expect(404);
-    await server.http.get(`/api/circuits/${body.origin.circuitId}`).expect(404);
-    await takeIn(body).expect(200);
-    const other = { ...body, circuit: { ...libraryCircuit, name: 'Other' } };
-    expect((await takeIn(other).expect(409)).body).toMatchObject({ code: 'circuit/id-taken' });
-  });
-
-  test('goes through the order of work like one entered by hand, also when it is added to what is there', async () => {
-    const body = file();
-    const at = { author: body.origin.technicians[0]!.id, at: '2026-11-24T09:00:00.000Z' };
-    const closing = { id: randomUUID(), ...at, type: 'job-closed', proven: true, why: '' };
-    const early = { ...body, events: [...body.events, closing] };
-    expect((await takeIn(early).expect(422)).body).toMatchObject({ code: 'job/order', field: 'events.1' });
-    await server.http.get(`/api/jobs/${body.origin.jobId}`).expect(404);
-    await takeIn(body).expect(200);
-    await takeIn(early).expect(422);
-    expect((await server.http.get(`/api/jobs/${body.origin.jobId}`)).body).toMatchObject({ lastSequence: 1 });
-  });
-
-  test('of five thousand events is stored whole within the page’s patience, and by two at once only once', async () => {
-    const body = file();
-    const [first] = body.events;
-    const events = Array.from({ length: 5000 }, () => ({ ...first!, id: randomUUID() }));
-    const started = Date.now();
-    const replies = await Promise.all([takeIn({ ...body, events }), takeIn({ ...body, events })]);
-    expect(replies.map(({ status }) => status)).toEqual([200, 200]);
-    expect(Date.now() - started).toBeLessThan(20_000);
-    const { events: log } = (await server.http.get(`/api/jobs/${body.origin.jobId}/events`)).body as {
-      events: { sequence: number }[];
-    };
-    expect(log.map(({ sequence }) => sequence)).toEqual(events.map((_each, index) => index + 1));
   });
 });

@@ -97,7 +97,7 @@ export type { Undivided } from './job/planNext';
 export { assess, isolatedFrom, placesOfDamage } from './job/assess';
 export type { Assessment } from './job/assess';
 export type { JobEvent, JobFact, LoggedEvent } from './job/events';
-export { foldJob, isAfterRepair } from './job/foldJob';
+export { activeReadings, foldJob, isAfterRepair } from './job/foldJob';
 export type { CurrentReading, CustomerWord, JobStage, JobState, LedgerReading } from './job/foldJob';
 export { expectedWords, fitsHealthy } from './job/fit';
 export { handOver } from './job/handOver';

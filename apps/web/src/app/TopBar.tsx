@@ -14,7 +14,7 @@ export function TopBar({ children, working = false }: { children?: ReactNode; wo
   const house = working ? 'hidden lg:flex' : 'flex';
   return (
     <header
-      className={`border-line flex shrink-0 items-center gap-x-4 gap-y-1 border-b px-4 sm:gap-x-6 lg:px-5 ${working ? 'gap-x-2 py-[1px] pl-1 lg:pl-5' : 'flex-wrap py-1.5'}`}
+      className={`border-line flex shrink-0 items-center gap-x-4 gap-y-1 border-b px-4 sm:gap-x-6 lg:px-5 ${working ? 'py-[1px] pl-1 lg:pl-5' : 'flex-wrap py-1.5'}`}
     >
       {working && (
         <Link

@@ -8,6 +8,7 @@ import { keepDraft } from './keptDraft';
 import { MergeNewer } from './MergeNewer';
 import { SaveCircuit } from './SaveCircuit';
 import type { CircuitDraft } from './useCircuitDraft';
+import { jobPath } from '../job/jobViews';
 
 /** The circuit's name, undo and redo, and saving; once it is saved, a job on it. */
 export function EditorHead({
@@ -70,7 +71,7 @@ export function EditorHead({
         </button>
       </div>
       {jobId !== null && (
-        <Link to={`/jobs/${jobId}`} className="key inline-flex items-center">
+        <Link to={jobPath(jobId)} className="key inline-flex items-center">
           Back to the job
         </Link>
       )}

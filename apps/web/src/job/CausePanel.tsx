@@ -1,6 +1,7 @@
 import type { Circuit, JobFact } from '@grim-lantern/core';
 import {
   NOTHING_WRONG,
+  activeReadings,
   isListRead,
   partById,
   percent,
@@ -16,6 +17,7 @@ import { useId, useState } from 'react';
 import { Link } from 'react-router';
 import type { Diagnosis } from '../worker/useDiagnosis';
 import { WhereAlong } from './WhereAlong';
+import { jobPath } from './jobViews';
 
 interface CausePanelProps {
   readonly jobId: string;
@@ -39,7 +41,7 @@ export function CausePanel({ jobId, circuit, diagnosis, record }: CausePanelProp
           Every reading fits a healthy circuit: the fault is away at the moment, or elsewhere. Wait for it,
           with the fuse as labelled and the customer told; or close the job unproven, and say why.
         </p>
-        <Link className="key mt-2 inline-flex items-center" to={`/jobs/${jobId}/repair`} replace>
+        <Link className="key mt-2 inline-flex items-center" to={jobPath(jobId, 'repair')} replace>
           To the end of the job
         </Link>
       </section>
@@ -69,7 +71,7 @@ export function CausePanel({ jobId, circuit, diagnosis, record }: CausePanelProp
             A module is judged last: read the supplies and grounds of {partById(circuit, unread).name} first,
             or skip them knowingly.
           </p>
-          <Link className="key mt-2 inline-flex items-center" to={`/jobs/${jobId}/modules`} replace>
+          <Link className="key mt-2 inline-flex items-center" to={jobPath(jobId, 'modules')} replace>
             To its list
           </Link>
         </>
@@ -85,7 +87,7 @@ const mostSeen = 5;
 function SeenDamage({ circuit, diagnosis, record }: Omit<CausePanelProps, 'jobId'>) {
   const { job, assessment } = diagnosis;
   const [chosen, setChosen] = useState<string | null>(null);
-  const places = placesOfDamage(job.readings.filter(({ withdrawn }) => withdrawn === null));
+  const places = placesOfDamage(activeReadings(job));
   const last = places.at(-1);
   if (last === undefined) return null;
   const seen = assessment.suspicion.suspects

@@ -1,10 +1,12 @@
-import type { WorkProgress, WorkStep } from '@grim-lantern/core';
-import { workSteps } from '@grim-lantern/core';
+import type { Circuit, WorkProgress, WorkStep } from '@grim-lantern/core';
+import { relaysOf, workProgress, workSteps } from '@grim-lantern/core';
 import { Ellipsis } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { Link } from 'react-router';
+import type { Diagnosis } from '../worker/useDiagnosis';
 import type { JobView } from './jobViews';
 import { inHand, jobPath, viewOfStep } from './jobViews';
+import { wantedIn } from './wanted';
 
 const stepNames: Readonly<Record<WorkStep, string>> = {
   heard: 'Heard',
@@ -18,11 +20,8 @@ const stepNames: Readonly<Record<WorkStep, string>> = {
 interface JobNavProps {
   readonly jobId: string;
   readonly chosen: JobView;
-  readonly progress: WorkProgress;
-  /** Views where something is still wanted, and what. */
-  readonly wanted: Readonly<Partial<Record<JobView, string>>>;
-  /** Views that this circuit has nothing for. */
-  readonly hidden: readonly JobView[];
+  readonly circuit: Circuit;
+  readonly diagnosis: Diagnosis;
   /** Where the circuit is drawn. */
   readonly drawing: string;
 }
@@ -31,19 +30,20 @@ interface JobNavProps {
  * Where the job stands in the order of work, each step a way to where it is done; beside them what one may hold in the
  * hand, the drawing and the report. On a narrow screen these stand behind one key.
  */
-export function JobNav({ jobId, chosen, progress, wanted, hidden, drawing }: JobNavProps) {
+export function JobNav({ jobId, chosen, circuit, diagnosis, drawing }: JobNavProps) {
+  const progress = workProgress(diagnosis.job, diagnosis.assessment);
+  const wanted = wantedIn(circuit, diagnosis, progress);
   const { done, at } = progress;
   // Of the two steps of one view, the one that the work has come to.
   const inView = workSteps.filter((step) => viewOfStep[step] === chosen);
   const shown = inView.filter((step) => done.has(step) || step === at).at(-1) ?? inView[0];
   const others = [
     ...inHand
-      .filter(({ id }) => !hidden.includes(id))
-      .map(({ id, name }) => ({ name, to: jobPath(jobId, id), view: id })),
-    { name: 'Drawing', to: drawing, view: null },
-    { name: 'Report', to: jobPath(jobId, 'report'), view: null },
+      .filter(({ id }) => id !== 'relay' || relaysOf(circuit).length > 0)
+      .map(({ id, name }) => ({ name, to: jobPath(jobId, id), view: id, mark: wanted[id] })),
+    { name: 'Drawing', to: drawing, view: null, mark: undefined },
+    { name: 'Report', to: jobPath(jobId, 'report'), view: null, mark: undefined },
   ];
-  const wantedIn = (view: JobView | null) => (view === null ? undefined : wanted[view]);
   return (
     <nav
       aria-label="Steps of the job"
@@ -67,17 +67,17 @@ export function JobNav({ jobId, chosen, progress, wanted, hidden, drawing }: Job
         ))}
       </ol>
       <ul className="hidden md:flex" aria-label="In hand">
-        {others.map(({ name, to, view }) => (
+        {others.map(({ name, to, view, mark }) => (
           <li key={name} className="flex">
             <Link
               to={to}
               replace={view !== null}
               aria-current={view === chosen ? 'page' : undefined}
-              title={wantedIn(view)}
+              title={mark}
               className={`flex min-h-11 min-w-11 items-center gap-1 px-2 text-[15px] ${view === chosen ? 'bg-ink text-ground' : 'text-dim hover:text-ink'}`}
             >
               {name}
-              <Wanted what={wantedIn(view)} />
+              <Wanted what={mark} />
             </Link>
           </li>
         ))}
@@ -88,14 +88,14 @@ export function JobNav({ jobId, chosen, progress, wanted, hidden, drawing }: Job
           className="text-dim flex min-h-11 min-w-11 items-center justify-center md:hidden"
         >
           <Ellipsis size={22} aria-hidden />
-          <Wanted what={others.map(({ view }) => wantedIn(view)).find((each) => each !== undefined)} />
+          <Wanted what={others.map(({ mark }) => mark).find((each) => each !== undefined)} />
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content
             align="end"
             className="border-ink bg-ground z-30 flex min-w-44 flex-col border"
           >
-            {others.map(({ name, to, view }) => (
+            {others.map(({ name, to, view, mark }) => (
               <DropdownMenu.Item key={name} asChild>
                 <Link
                   to={to}
@@ -103,7 +103,7 @@ export function JobNav({ jobId, chosen, progress, wanted, hidden, drawing }: Job
                   className="data-highlighted:bg-raised flex min-h-12 items-center gap-2 px-4 text-lg outline-none"
                 >
                   {name}
-                  <Wanted what={wantedIn(view)} />
+                  <Wanted what={mark} />
                 </Link>
               </DropdownMenu.Item>
             ))}

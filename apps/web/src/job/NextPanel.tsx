@@ -114,7 +114,7 @@ export function NextPanel({
         {action.work.moves.length > 0 && (
           <button
             type="button"
-            className="key border-line grow short:whitespace-normal px-2 text-[15px] leading-tight whitespace-nowrap"
+            className={footKey}
             disabled={record === null}
             onClick={() => record?.({ type: 'state-set', state: action.state })}
           >
@@ -122,17 +122,17 @@ export function NextPanel({
           </button>
         )}
         <CannotReach circuit={circuit} action={action} record={record} />
-        <button
-          type="button"
-          className="key border-line grow short:whitespace-normal px-2 text-[15px] leading-tight whitespace-nowrap"
-          onClick={onOther}
-        >
+        <button type="button" className={footKey} onClick={onOther}>
           Measure something else
         </button>
       </div>
     </>
   );
 }
+
+/** The keys at the foot share its width, on one line as long as they fit. */
+const footKey =
+  'key border-line grow short:whitespace-normal px-2 text-[15px] leading-tight whitespace-nowrap';
 
 /** What an action is for, above it. */
 const purposeWords: Readonly<Record<ProposedAction['purpose'], string>> = {
@@ -287,10 +287,7 @@ function CannotReach({
   const points = [action.test.at, ...action.work.places.filter((place) => place !== action.test.at)];
   return (
     <Popover.Root>
-      <Popover.Trigger
-        className="key border-line grow short:whitespace-normal px-2 text-[15px] leading-tight whitespace-nowrap"
-        disabled={record === null}
-      >
+      <Popover.Trigger className={footKey} disabled={record === null}>
         Can’t reach
       </Popover.Trigger>
       <Popover.Portal>

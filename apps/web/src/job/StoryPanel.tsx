@@ -4,6 +4,7 @@ import { useId, useState } from 'react';
 import { Link } from 'react-router';
 import type { Diagnosis } from '../worker/useDiagnosis';
 import { Segments } from './Segments';
+import { jobPath } from './jobViews';
 
 interface StoryPanelProps {
   readonly jobId: string;
@@ -39,7 +40,7 @@ export function StoryPanel({ jobId, circuit, diagnosis, record }: StoryPanelProp
           ))}
         </ul>
       </div>
-      <Link to={`/jobs/${jobId}/report`} className="key inline-flex items-center self-start">
+      <Link to={jobPath(jobId, 'report')} className="key inline-flex items-center self-start">
         Report and export
       </Link>
     </section>

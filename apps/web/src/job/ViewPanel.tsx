@@ -1,4 +1,5 @@
 import type { Circuit, ForeseenOutcome, JobEvent, JobFact, LedgerReading, Test } from '@grim-lantern/core';
+import { activeReadings } from '@grim-lantern/core';
 import type { Technician } from '@grim-lantern/contract';
 import { useState } from 'react';
 import { useAppSelector } from '../store/store';
@@ -98,7 +99,7 @@ function Search({
   onAsk,
 }: ViewPanelProps) {
   const { actions, dossier, job } = diagnosis;
-  const last = job.readings.filter(({ withdrawn }) => withdrawn === null).at(-1);
+  const last = activeReadings(job).at(-1);
   const trap = last === undefined ? undefined : dossier.traps[last.id];
   const [kept, setKept] = useState<string | null>(null);
   const expected = dossier.mistakeExpected ?? null;

@@ -1,4 +1,4 @@
-import { fusesOf, relaysOf, workProgress } from '@grim-lantern/core';
+import { fusesOf } from '@grim-lantern/core';
 import type {
   Circuit,
   ForeseenOutcome,
@@ -35,7 +35,6 @@ import { UndoEntry } from './UndoEntry';
 import { useLastEntry } from './useLastEntry';
 import { useJobEvents, useRecord, useUnsent } from './useJob';
 import { ViewPanel } from './ViewPanel';
-import { wantedIn } from './wanted';
 
 interface WorkplaceProps {
   readonly jobId: string;
@@ -91,11 +90,8 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
       {diagnosis !== null && (
         <>
           <JobNav
-            {...{ jobId }}
+            {...{ jobId, circuit, diagnosis }}
             chosen={panel}
-            progress={workProgress(diagnosis.job, diagnosis.assessment)}
-            wanted={wantedIn(circuit, diagnosis)}
-            hidden={relaysOf(circuit).length === 0 ? ['relay'] : []}
             drawing={`/vehicles/${summary.vehicle.id}/circuits/${summary.circuitId}?job=${jobId}`}
           />
           <main

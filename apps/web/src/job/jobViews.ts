@@ -27,7 +27,7 @@ export function jobViewOf(name: string | undefined): JobView {
   return views.find((each) => each === name) ?? 'next';
 }
 
-/** The address of a view. */
-export function jobPath(jobId: string, view: JobView | 'report'): string {
+/** The address of a job, and of a view of it. */
+export function jobPath(jobId: string, view: JobView | 'report' = 'next'): string {
   return view === 'next' ? `/jobs/${jobId}` : `/jobs/${jobId}/${view}`;
 }

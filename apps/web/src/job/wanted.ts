@@ -1,12 +1,12 @@
-import type { Circuit, TerminalRef } from '@grim-lantern/core';
-import { partById, partIdOf } from '@grim-lantern/core';
+import type { Circuit, TerminalRef, WorkProgress } from '@grim-lantern/core';
+import { activeReadings, partById, partIdOf } from '@grim-lantern/core';
 import type { Diagnosis } from '../worker/useDiagnosis';
 import type { JobView } from './jobViews';
 
 /** Modules none of whose codes have been read. */
 function unscannedModules(circuit: Circuit, { job }: Diagnosis): readonly string[] {
-  const scanned = job.readings
-    .filter(({ test, withdrawn }) => test.instrument === 'codes' && withdrawn === null)
+  const scanned = activeReadings(job)
+    .filter(({ test }) => test.instrument === 'codes')
     .map(({ test }) => partIdOf(test.at as TerminalRef));
   return circuit.parts.flatMap((part) =>
     part.kind === 'module' && part.pins.some((pin) => 'drivenWhen' in pin) && !scanned.includes(part.id)
@@ -16,12 +16,15 @@ function unscannedModules(circuit: Circuit, { job }: Diagnosis): readonly string
 }
 
 /** Where something is still wanted, and what. */
-export function wantedIn(circuit: Circuit, diagnosis: Diagnosis): Readonly<Partial<Record<JobView, string>>> {
+export function wantedIn(
+  circuit: Circuit,
+  diagnosis: Diagnosis,
+  { done }: WorkProgress,
+): Readonly<Partial<Record<JobView, string>>> {
   const { job } = diagnosis;
   const unscanned = unscannedModules(circuit, diagnosis);
-  const seen = job.readings.some(({ test }) => test.instrument === 'load');
   return {
-    ...(seen || job.closed !== null ? {} : { symptoms: 'Nothing on the symptom board yet' }),
+    ...(done.has('seen') || job.closed !== null ? {} : { symptoms: 'Nothing on the symptom board yet' }),
     ...(unscanned.length === 0 || job.closed !== null
       ? {}
       : { modules: `Not scanned yet: ${unscanned.map((id) => partById(circuit, id).name).join(', ')}` }),

@@ -2,6 +2,7 @@ import { minutes, percent } from '@grim-lantern/core';
 import type { JobStage } from '@grim-lantern/core';
 import type { JobStanding, JobSummary } from '@grim-lantern/contract';
 import { Link } from 'react-router';
+import { jobPath } from '../job/jobViews';
 
 /** A job in the list: what it is about, where it stands, what still glows in it. */
 export function JobLine({
@@ -16,7 +17,7 @@ export function JobLine({
   return (
     <li className="border-line flex items-stretch border-b">
       <Link
-        to={`/jobs/${id}`}
+        to={jobPath(id)}
         className="hover:bg-raised grid min-w-0 grow items-center gap-x-6 gap-y-1 py-3 md:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)_90px]"
       >
         <span className="min-w-0">

@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router';
 import { newId } from '../job/useJob';
 import { openJob } from '../store/workshop';
 import { useAppDispatch, useAppSelector } from '../store/store';
+import { jobPath } from '../job/jobViews';
 
 /** Opens a job: which circuit, what fails. The ids are made once, so that pressing twice opens one job. */
 export function NewJob({ circuits, onClose }: { circuits: readonly CircuitSummary[]; onClose: () => void }) {
@@ -36,7 +37,7 @@ export function NewJob({ circuits, onClose }: { circuits: readonly CircuitSummar
     };
     const result = await dispatch(openJob(job));
     setBusy(false);
-    if (openJob.fulfilled.match(result)) await navigate(`/jobs/${result.payload.id}`);
+    if (openJob.fulfilled.match(result)) await navigate(jobPath(result.payload.id));
     else setProblem(String(result.payload));
   };
   return (

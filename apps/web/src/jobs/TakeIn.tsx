@@ -2,6 +2,7 @@ import { firstProblem, portableJobSchema } from '@grim-lantern/contract';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { request, whyNot } from '../api/request';
+import { jobPath } from '../job/jobViews';
 
 /** Takes in a job that another workshop has written out as JSON. */
 export function TakeIn() {
@@ -13,7 +14,7 @@ export function TakeIn() {
     const checked = parsed(await file.text());
     if ('why' in checked) return setProblem(checked.why);
     const answer = await request('importJob', { body: checked.job });
-    if (answer.status === 'done') return navigate(`/jobs/${answer.reply.id}`);
+    if (answer.status === 'done') return navigate(jobPath(answer.reply.id));
     return setProblem(whyNot(answer));
   };
   return (

@@ -11,6 +11,7 @@ import { useAppDispatch } from '../store/store';
 import { entryWords } from './entryWords';
 import { mended, wordsOf } from './mended';
 import { useOwnEntries } from './useOwnEntries';
+import { jobPath } from '../job/jobViews';
 
 /** What was entered on this device and is not stored: what waits, and what the server would not take. */
 export default function EntriesPage() {
@@ -79,7 +80,7 @@ function EntryLine({ jobId, event }: Outgoing) {
       <span className="text-lg">{entryWords(event, facts.status === 'ready' ? facts.circuit : null)}</span>{' '}
       <span className="text-dim">
         {format(new Date(event.at), 'd MMM HH:mm')} ·{' '}
-        <Link to={`/jobs/${jobId}`} className="underline">
+        <Link to={jobPath(jobId)} className="underline">
           {title}
         </Link>
       </span>

@@ -14,6 +14,7 @@ import { reportModel } from './reportModel';
 import { paperFont, reportPdf } from './reportPdf';
 import { ReportSheet } from './ReportSheet';
 import { svgForPaper } from './svgForPaper';
+import { jobPath } from '../job/jobViews';
 
 /** The report of one job: printed from here, or taken away as PDF, CSV or JSON. */
 export function ReportPage() {
@@ -24,7 +25,7 @@ export function ReportPage() {
     <div className="flex min-h-full flex-col">
       <div className="print:hidden">
         <TopBar>
-          <Link to={`/jobs/${jobId}`} className="underline">
+          <Link to={jobPath(jobId)} className="underline">
             Back to the job
           </Link>
         </TopBar>

@@ -1,5 +1,6 @@
 import {
   NOTHING_WRONG,
+  activeReadings,
   alongWire,
   expectedWords,
   openQuestion,
@@ -85,7 +86,7 @@ export function dossierOf(
 ): Dossier {
   const { circuit } = predictor;
   const { suspicion } = assessment;
-  const standing = job.readings.filter(({ withdrawn }) => withdrawn === null);
+  const standing = activeReadings(job);
   const traps = standing.flatMap((reading) => {
     const words = trapIn(healthy, reading);
     return words === null ? [] : [[reading.id, words] as const];

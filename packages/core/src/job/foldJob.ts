@@ -89,6 +89,11 @@ export interface JobState {
   readonly money: number;
 }
 
+/** The readings that were not withdrawn, in the order taken. */
+export function activeReadings({ readings }: Pick<JobState, 'readings'>): readonly LedgerReading[] {
+  return readings.filter(({ withdrawn }) => withdrawn === null);
+}
+
 /** Whether a reading was taken after the repair that stands: proof of it, no evidence of the fault. */
 export function isAfterRepair(
   { mended }: JobState,

@@ -5,6 +5,7 @@ import { percent } from '../words/figures';
 import { suspectName } from '../words/outcomes';
 import type { Assessment } from './assess';
 import type { JobState, LedgerReading } from './foldJob';
+import { activeReadings } from './foldJob';
 
 /** A fault that hides: readings were taken, none shows it, and what is left to ask tells little for its minutes. */
 export interface NothingReproduces {
@@ -25,13 +26,13 @@ const hidden: readonly string[] = ['at-random', 'in-the-wet'];
  * @returns null while something shows the fault, or the next reading is worth its minutes
  */
 export function nothingReproduces(
-  { readings }: JobState,
+  job: JobState,
   { suspicion, isolated }: Assessment,
   showing: readonly LedgerReading[],
   best: ProposedAction | undefined,
 ): NothingReproduces | null {
   const seen = showing.some(({ value }) => value.kind !== 'outcome' || !hidden.includes(value.outcome));
-  const healthy = readings.filter(({ withdrawn }) => withdrawn === null).length - showing.length;
+  const healthy = activeReadings(job).length - showing.length;
   if (isolated !== null || seen || healthy < healthyFrom) return null;
   const left = entropyBits(suspicion.suspects.map(({ probability }) => probability));
   const minutesLeft = best === undefined ? Infinity : (left * best.work.minutes) / best.bits;

@@ -2,6 +2,7 @@ import { NOTHING_WRONG } from '../faults/hypotheses';
 import { instrumentById } from '../instruments/instruments';
 import type { Assessment } from './assess';
 import type { JobState } from './foldJob';
+import { activeReadings } from './foldJob';
 import { asksComplaint } from './openQuestion';
 
 /** The steps of a job, in the order of the work. */
@@ -21,7 +22,7 @@ export interface WorkProgress {
  * done.
  */
 export function workProgress(job: JobState, { isolated }: Assessment): WorkProgress {
-  const active = job.readings.filter(({ withdrawn }) => withdrawn === null);
+  const active = activeReadings(job);
   const seen = active.some(({ test }) => test.instrument === 'load');
   const measuring = active.some(({ test }) => instrumentById(test.instrument).electrical);
   const alone = job.cause !== null || (isolated !== null && isolated !== NOTHING_WRONG);

@@ -4,7 +4,7 @@ import { questionOf } from '../suspicion/takenReading';
 import { workFor } from '../plan/work';
 import { fitsHealthy } from './fit';
 import type { JobState, LedgerReading } from './foldJob';
-import { isAfterRepair } from './foldJob';
+import { activeReadings, isAfterRepair } from './foldJob';
 
 /** The same measurement before and after the repair. */
 export interface ProofPair {
@@ -18,7 +18,7 @@ export interface ProofPair {
 
 /** Every standing reading taken after the repair beside the last one that asked the same before it. */
 export function proofPairs(predictor: Predictor, job: JobState): readonly ProofPair[] {
-  const standing = job.readings.filter(({ withdrawn }) => withdrawn === null);
+  const standing = activeReadings(job);
   return standing
     .filter((each) => isAfterRepair(job, each) && mayProve(each))
     .flatMap((after) => {

@@ -5,6 +5,7 @@ import { instrumentById } from '../instruments/instruments';
 import { simplePrediction } from '../instruments/simplePrediction';
 import { fits } from '../job/fit';
 import type { JobState, LedgerReading } from '../job/foldJob';
+import { activeReadings } from '../job/foldJob';
 import type { RelayTerminal } from '../parts/relay';
 import { NOTHING_WRONG } from '../faults/hypotheses';
 import { meanByHypothesis } from '../suspicion/cells';
@@ -59,7 +60,7 @@ export function socketTable(
   relay: string,
 ): SocketTable {
   const part = relayById(healthy.circuit, relay);
-  const standing = job.readings.filter(({ withdrawn }) => withdrawn === null);
+  const standing = activeReadings(job);
   const last = new Map(standing.map((each) => [questionOf(each), each]));
   const agreementOf = (reading: LedgerReading) => agreementWith(predictor, reading);
   const cellsWith = (terminal: SocketPin['terminal'], out: boolean) =>

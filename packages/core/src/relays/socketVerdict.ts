@@ -3,6 +3,7 @@ import { withApart } from '../circuit/operatingState';
 import type { Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
 import type { JobState } from '../job/foldJob';
+import { activeReadings } from '../job/foldJob';
 import type { Belief } from '../plan/belief';
 import { beliefOf } from '../plan/belief';
 import { hardlyApart } from '../plan/outcomeTable';
@@ -180,7 +181,7 @@ function alikeStories(
   seen: readonly SeenAtSocket[],
   stories: readonly SocketStory[],
 ): readonly (readonly SocketStory[])[] {
-  const standing = job.readings.filter(({ withdrawn }) => withdrawn === null);
+  const standing = activeReadings(job);
   const { cells } = predictor;
   const inCells = new Float64Array(cells.count);
   for (const reading of standing) {
@@ -266,7 +267,7 @@ function socketTests(
   const { pulled, released } = commandStates(healthy, relay, job.state.controls);
   const settings = [job.state.controls, pulled, released].filter((each) => each !== null);
   const distinct = [...new Map(settings.map((each) => [JSON.stringify(each), each])).values()];
-  const standing = job.readings.filter(({ withdrawn }) => withdrawn === null);
+  const standing = activeReadings(job);
   const taken = new Set(standing.map(questionOf));
   // A relay by itself is the same in every state of the vehicle.
   const benched = standing.some(({ test }) => test.instrument === 'relay-bench' && test.at === relay);

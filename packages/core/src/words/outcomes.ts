@@ -6,6 +6,7 @@ import type { Test } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
 import { watchedLoad } from '../instruments/targets';
 import type { JobState, LedgerReading } from '../job/foldJob';
+import { activeReadings } from '../job/foldJob';
 import type { ForeseenOutcome } from '../plan/nextActions';
 import type { OutcomeSpec } from '../plan/outcomeTable';
 import { formatQuantity, formatReading } from '../units/formatQuantity';
@@ -55,8 +56,8 @@ export function readingWords({ test, value }: Pick<LedgerReading, 'test' | 'valu
 }
 
 /** `3 readings`: those that stand. */
-export function readingCount({ readings }: JobState): string {
-  const standing = readings.filter(({ withdrawn }) => withdrawn === null).length;
+export function readingCount(job: JobState): string {
+  const standing = activeReadings(job).length;
   return standing === 1 ? '1 reading' : `${standing} readings`;
 }
 
