@@ -1,6 +1,65 @@
+/** Core's layers, the lowest first: a layer imports only those before it. `docs/architecture.md` says what each holds. */
+const layers = [
+  'statistics',
+  'physics',
+  'network',
+  'circuit',
+  'notation',
+  'faults',
+  'solver',
+  'instruments',
+  'inference',
+  'planning',
+  'text',
+  'job',
+  'diagnostics',
+  'session',
+];
+/** The page's: pieces that know nothing of the product, its data, the questions to the workers, one folder a feature. */
+const webLayers = ['ui', 'data', 'session', 'offline', 'features', '(App|main)\\.tsx'];
+/** The server's: what may go wrong, the tables, the threads, what is stored and read, who asks, and the answers. */
+const serverLayers = [
+  '(config|errors)',
+  'database',
+  'work',
+  'repositories',
+  'access',
+  'archive',
+  'http',
+  'routes',
+  'demo',
+  '(app|main)\\.ts',
+];
+const rulesOf = (root, inOrder) =>
+  inOrder.slice(0, -1).map((layer, index) => ({
+    name: `${root}: layer-${layer}`,
+    comment: `${root}/${layer} imports only what stands before it`,
+    severity: 'error',
+    from: { path: `^${root}/${layer}/` },
+    to: { path: `^${root}/(${inOrder.slice(index + 1).join('|')})(/|$)` },
+  }));
+
 /** Dependencies point one way: core <- contract <- server, web. Cycles fail, type imports included. */
 module.exports = {
   forbidden: [
+    ...rulesOf('packages/core/src', [...layers, 'index\\.ts']),
+    ...rulesOf('apps/web/src', webLayers),
+    ...rulesOf('apps/server/src', serverLayers),
+    {
+      name: 'no-ring-of-folders',
+      comment: 'folders that import one another in a ring are one folder, or want a third below them',
+      scope: 'folder',
+      severity: 'error',
+      from: { path: '^(packages/core/src|packages/contract/src|apps/[a-z]+/src)/' },
+      to: { circular: true },
+    },
+    {
+      name: 'core-in-layers',
+      comment: 'every file of core lies in a layer',
+      severity: 'error',
+      from: {},
+      to: { path: `^packages/core/src/(?!(${layers.join('|')})/|index\\.ts$|errors\\.ts$)` },
+    },
     { name: 'no-cycle', severity: 'error', from: {}, to: { circular: true } },
     {
       name: 'core-stands-alone',

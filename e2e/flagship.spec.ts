@@ -66,25 +66,20 @@ test('the flagship job is played to its cause, over a reload and a server restar
   await expect(page.getByRole('list', { name: 'Jobs' })).toContainText('Cause found: hinge loom, feed');
 });
 
-test('the short moved to the floor duct is found there', async ({ page, house }) => {
-  await openJob(page, house.address);
-  const { suspect } = await playToTheEnd(page, hiddenShort('W21'));
-  expect(suspect).toBe('W21');
-});
-
-test('a relay that does nothing is followed to the pin that backed out of its interlock', async ({
-  page,
-  house,
-}) => {
-  await openJob(page, house.address, 'P. Lindqvist', relayJobPath);
-  const vehicle = backedOutPin();
-  const { suspect } = await playToTheEnd(page, vehicle);
-  expect(suspect).toBe('C3');
-  await expect(page.getByRole('region', { name: 'Found' })).toContainText('Pin 1 backed out');
-  expect(await page.getByTestId('part-C3#1').getAttribute('data-percent')).not.toBe('0');
-  await page.getByRole('button', { name: 'Record the cause' }).click();
-  await expect(page.getByRole('region', { name: 'Cause' })).toContainText('C3 interlock');
-});
+test(
+  'a relay that does nothing is followed to the pin that backed out of its interlock',
+  { tag: '@long' },
+  async ({ page, house }) => {
+    await openJob(page, house.address, 'P. Lindqvist', relayJobPath);
+    const vehicle = backedOutPin();
+    const { suspect } = await playToTheEnd(page, vehicle);
+    expect(suspect).toBe('C3');
+    await expect(page.getByRole('region', { name: 'Found' })).toContainText('Pin 1 backed out');
+    expect(await page.getByTestId('part-C3#1').getAttribute('data-percent')).not.toBe('0');
+    await page.getByRole('button', { name: 'Record the cause' }).click();
+    await expect(page.getByRole('region', { name: 'Cause' })).toContainText('C3 interlock');
+  },
+);
 
 test('holding an outcome shows on the map what it would leave', async ({ page, house }) => {
   await openJob(page, house.address);

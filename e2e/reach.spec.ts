@@ -1,22 +1,43 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { demoJobs, expect, follow, hiddenShort, openJob, signIn, test } from './workshop';
+import { demoJobs, expect, follow, hiddenShort, openJob, signIn, test, visit } from './workshop';
 
 /** The other views of a job that has come far, and its report. */
 const views = ['story', 'symptoms', 'modules', 'fuses', 'relay', 'traces', 'repair', 'report'] as const;
 
+/** A page without frames, and only what is wrong with it. */
+const axe = (page: Page) => new AxeBuilder({ page }).setLegacyMode().options({ resultTypes: ['violations'] });
+
 /** What breaks WCAG AA on the page as it is, a line each; by day the contrast alone, since the rest is the same page. */
 async function flaws(page: Page, view: string): Promise<readonly string[]> {
-  const found = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
+  const found = await axe(page).withTags(['wcag2a', 'wcag2aa']).analyze();
   await page.evaluate(() => (document.documentElement.dataset['light'] = 'day'));
-  const byDay = await new AxeBuilder({ page }).withRules(['color-contrast']).analyze();
+  const byDay = await axe(page).withRules(['color-contrast']).analyze();
   await page.evaluate(() => (document.documentElement.dataset['light'] = 'night'));
   return [found, byDay].flatMap(({ violations }) =>
     violations.map(({ id, nodes }) => `${view}, ${id}: ${nodes[0]?.html}`),
   );
 }
 
-test('jobs and job meet WCAG AA by night and by day', async ({ page, house }) => {
+/** Keys in the page that are too small for a thumb. */
+function smallKeys(page: Page): Promise<(string | null)[]> {
+  return page.locator('main button:visible').evaluateAll((all) =>
+    all
+      // What went away meanwhile, such as the key that stops the reading of a recording, has no size.
+      .filter((each) => each.isConnected)
+      .filter(
+        (each) => each.getBoundingClientRect().height < 43.5 || each.getBoundingClientRect().width < 43.5,
+      )
+      .map((each) => each.textContent),
+  );
+}
+
+const widthOf = (page: Page) => page.evaluate(() => document.documentElement.scrollWidth);
+
+test('jobs and job meet WCAG AA by night and by day; no view of a job is wider than a phone or has keys too small for a thumb', async ({
+  page,
+  house,
+}) => {
   await page.addInitScript(() => localStorage.setItem('grim-lantern/light', 'night'));
   await openJob(page, house.address);
   expect(await flaws(page, 'job')).toEqual([]);
@@ -24,39 +45,17 @@ test('jobs and job meet WCAG AA by night and by day', async ({ page, house }) =>
   await expect(page.getByRole('list', { name: 'Jobs' })).toContainText('%');
   expect(await flaws(page, 'jobs')).toEqual([]);
   const fan = page.getByRole('list', { name: 'Jobs' }).getByRole('link', { name: /Fan fuse/ });
-  const job = `${house.address}${await fan.getAttribute('href')}`;
+  const job = await fan.getAttribute('href');
+  await page.setViewportSize({ width: 390, height: 844 });
   for (const view of views) {
-    await page.goto(`${job}/${view}`);
+    await visit(page, `${job}/${view}`);
     await expect(page.getByRole('heading', { level: view === 'report' ? 1 : 2 }).first()).toBeVisible();
     expect(await flaws(page, view)).toEqual([]);
-  }
-});
-
-test('no view of a job is wider than a phone, and every key in it is large enough for a thumb', async ({
-  page,
-  house,
-}) => {
-  await page.setViewportSize({ width: 390, height: 844 });
-  await page.goto(house.address);
-  const fan = page.getByRole('list', { name: 'Jobs' }).getByRole('link', { name: /Fan fuse/ });
-  const job = `${house.address}${await fan.getAttribute('href')}`;
-  for (const view of views) {
-    await page.goto(`${job}/${view}`);
-    await expect(page.getByRole('heading', { level: view === 'report' ? 1 : 2 }).first()).toBeVisible();
-    expect({ view, width: await page.evaluate(() => document.documentElement.scrollWidth) }).toEqual({
+    expect({ view, width: await widthOf(page), small: await smallKeys(page) }).toEqual({
       view,
       width: 390,
+      small: [],
     });
-    const small = await page.locator('main button:visible').evaluateAll((all) =>
-      all
-        // What went away meanwhile, such as the key that stops the reading of a recording, has no size.
-        .filter((each) => each.isConnected)
-        .filter(
-          (each) => each.getBoundingClientRect().height < 43.5 || each.getBoundingClientRect().width < 43.5,
-        )
-        .map((each) => each.textContent),
-    );
-    expect({ view, small }).toEqual({ view, small: [] });
   }
 });
 
@@ -66,12 +65,9 @@ test('the vehicles, their boxes and circuits, and what they share meet WCAG AA, 
 }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   const fits = async (view: string) => {
-    const found = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
+    const found = await axe(page).withTags(['wcag2a', 'wcag2aa']).analyze();
     expect(found.violations.map(({ id, nodes }) => `${view}, ${id}: ${nodes[0]?.html}`)).toEqual([]);
-    expect({ view, width: await page.evaluate(() => document.documentElement.scrollWidth) }).toEqual({
-      view,
-      width: 390,
-    });
+    expect({ view, width: await widthOf(page) }).toEqual({ view, width: 390 });
   };
   await page.goto(`${house.address}/vehicles`);
   const van = page.getByRole('link', { name: /travelling library/ });
@@ -100,38 +96,40 @@ test('the vehicles, their boxes and circuits, and what they share meet WCAG AA, 
     page.getByRole('list', { name: 'What explains it' }).getByRole('listitem').first(),
   ).toBeVisible();
   await fits('shared feed');
+  await visit(page, '/help');
+  await page.getByText('Prove a test lamp').click();
+  await fits('handbook');
 });
 
-for (const [width, height] of [
-  [820, 1180],
-  [390, 844],
-] as const) {
-  test(`a thumb takes readings on ${width} × ${height}: no target under 44 px, nothing wider than the screen`, async ({
-    page,
-    house,
-  }) => {
+test('a thumb takes readings on tablet and phone: no target under 44 px, nothing wider than the screen', async ({
+  page,
+  house,
+}) => {
+  await page.setViewportSize({ width: 820, height: 1180 });
+  await openJob(page, house.address);
+  const vehicle = hiddenShort('W17');
+  // The second reading sees the damage: there is nothing to take after it.
+  for (const [width, height] of [
+    [820, 1180],
+    [390, 844],
+  ] as const) {
     await page.setViewportSize({ width, height });
-    await openJob(page, house.address);
-    const vehicle = hiddenShort('W17');
-    // The second reading sees the damage: there is nothing to take after it.
-    for (let count = 0; count < 2; count++) {
-      await expect(page.getByTestId('next')).toBeVisible();
-      const small = await page
-        .locator('main button:visible, main a:visible, [aria-label="State of the vehicle"] button:visible')
-        .evaluateAll(
-          (all) =>
-            all
-              .map((element) => element.getBoundingClientRect())
-              .filter((box) => box.height < 43.5 || box.width < 43.5).length,
-        );
-      expect(small).toBe(0);
-      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
-      await follow(page, vehicle);
-    }
-    await expect(page.getByRole('region', { name: 'Found' })).toBeVisible();
-    await expect(page.getByTestId('reading')).toHaveCount(3);
-  });
-}
+    await expect(page.getByTestId('next')).toBeVisible();
+    const small = await page
+      .locator('main button:visible, main a:visible, [aria-label="State of the vehicle"] button:visible')
+      .evaluateAll(
+        (all) =>
+          all
+            .map((element) => element.getBoundingClientRect())
+            .filter((box) => box.height < 43.5 || box.width < 43.5).length,
+      );
+    expect(small).toBe(0);
+    expect(await widthOf(page)).toBeLessThanOrEqual(width);
+    await follow(page, vehicle);
+  }
+  await expect(page.getByRole('region', { name: 'Found' })).toBeVisible();
+  await expect(page.getByTestId('reading')).toHaveCount(3);
+});
 
 test('question, steps, cautions and every answer of a job stand in sight at once, on laptop, tablet and phone', async ({
   browser,
@@ -167,7 +165,7 @@ test('question, steps, cautions and every answer of a job stand in sight at once
       expect({ id, width, hidden }).toEqual({ id, width, hidden: [] });
     }
   }
-  expect(asked).toBeGreaterThanOrEqual(5);
+  expect(asked).toBeGreaterThanOrEqual(4);
   await context.close();
 });
 

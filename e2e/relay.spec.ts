@@ -46,53 +46,54 @@ async function readAtSocket(page: Page, { test: asked }: { test: Test }, value: 
   await expect(page.getByTestId('reading')).toHaveCount(lines + 1);
 }
 
-const percentOf = async (page: Page, quarter: string) =>
-  Number(/(\d+) %/.exec((await page.getByTestId(`quarter-${quarter}`).textContent()) ?? '')?.[1] ?? '0');
+const percentOf = async (page: Page, side: string) =>
+  Number(/(\d+) %/.exec((await page.getByTestId(`quarter-${side}`).textContent()) ?? '')?.[1] ?? '0');
 
-test('the interlock, from the complaint to the pin that backed out, by way of the relay’s socket', async ({
-  page,
-  house,
-}) => {
-  const vehicle = backedOutPin();
-  await openDeadRamp(page, house.address);
-  await step(page, 'Relay');
-  // Whoever has never seen this relay does what is asked, pin after pin.
-  for (let taken = 0; taken < 6 && (await percentOf(page, 'coil-command')) < 90; taken++) {
-    await expect(page.getByTestId('socket-next')).toBeVisible();
-    const asked = await askedAtSocket(page);
-    if (asked === null) break;
-    await readAtSocket(page, asked, vehicle.read(asked.test, asked.state));
-    await expect(async () => {
-      expect(JSON.stringify(await askedAtSocket(page))).not.toBe(JSON.stringify(asked));
-    }).toPass();
-  }
-  expect(await percentOf(page, 'coil-command')).toBeGreaterThanOrEqual(90);
-  await expect(page.getByTestId('pin-coilCommand')).toHaveAttribute('data-agreement', 'disagrees');
-  // Held, the quarter stands alone on the harness.
-  await page.getByTestId('quarter-coil-command').hover();
-  await expect(page.getByTestId('section-W15')).toHaveAttribute('data-percent', '0');
-  // The command's way: all three switches are set so; the wire through the interlock is open end to end.
-  await page.getByRole('radio', { name: 'Command' }).click();
-  for (const [gate, words] of [
-    ['SW1', 'Ramp switch: on'],
-    ['SW2', 'Side door: closed'],
-    ['SW3', 'Park brake: on'],
-  ] as const) {
-    await expect(page.getByTestId(`gate-${gate}`)).toContainText(words);
-    await expect(page.getByTestId(`gate-${gate}`)).toContainText('✓ set so');
-  }
-  const wire = page.getByTestId('wire-SW1.2~SW2.1');
-  await expect(wire).toContainText('Disconnect the battery');
-  await wire.getByRole('button', { name: 'OL' }).click();
-  await expect(wire).toContainText('not as it should be');
-  await step(page, 'Measured');
-  await settled(page);
-  const { suspect } = await playToTheEnd(page, vehicle);
-  expect(suspect).toBe('C3');
-  await page.getByRole('button', { name: 'Record the cause' }).click();
-  await repairAndProve(page, nothingWrong(minibus));
-  await reportSays(page, 'C3 interlock', 'Ohms end to end');
-});
+test(
+  'the interlock, from the complaint to the pin that backed out, by way of the relay’s socket',
+  { tag: '@long' },
+  async ({ page, house }) => {
+    const vehicle = backedOutPin();
+    await openDeadRamp(page, house.address);
+    await step(page, 'Relay');
+    // Whoever has never seen this relay does what is asked, pin after pin.
+    for (let taken = 0; taken < 6 && (await percentOf(page, 'coil-command')) < 90; taken++) {
+      await expect(page.getByTestId('socket-next')).toBeVisible();
+      const asked = await askedAtSocket(page);
+      if (asked === null) break;
+      await readAtSocket(page, asked, vehicle.read(asked.test, asked.state));
+      await expect(async () => {
+        expect(JSON.stringify(await askedAtSocket(page))).not.toBe(JSON.stringify(asked));
+      }).toPass();
+    }
+    expect(await percentOf(page, 'coil-command')).toBeGreaterThanOrEqual(90);
+    await expect(page.getByTestId('pin-coilCommand')).toHaveAttribute('data-agreement', 'disagrees');
+    // Held, the quarter stands alone on the harness.
+    await page.getByTestId('quarter-coil-command').hover();
+    await expect(page.getByTestId('section-W15')).toHaveAttribute('data-percent', '0');
+    // The command's way: all three switches are set so; the wire through the interlock is open end to end.
+    await page.getByRole('radio', { name: 'Command' }).click();
+    for (const [gate, words] of [
+      ['SW1', 'Ramp switch: on'],
+      ['SW2', 'Side door: closed'],
+      ['SW3', 'Park brake: on'],
+    ] as const) {
+      await expect(page.getByTestId(`gate-${gate}`)).toContainText(words);
+      await expect(page.getByTestId(`gate-${gate}`)).toContainText('✓ set so');
+    }
+    const wire = page.getByTestId('wire-SW1.2~SW2.1');
+    await expect(wire).toContainText('Disconnect the battery');
+    await wire.getByRole('button', { name: 'OL' }).click();
+    await expect(wire).toContainText('not as it should be');
+    await step(page, 'Measured');
+    await settled(page);
+    const { suspect } = await playToTheEnd(page, vehicle);
+    expect(suspect).toBe('C3');
+    await page.getByRole('button', { name: 'Record the cause' }).click();
+    await repairAndProve(page, nothingWrong(minibus));
+    await reportSays(page, 'C3 interlock', 'Ohms end to end');
+  },
+);
 
 test('a move that proves is taken with its steps and cautions, and clears what it proves', async ({
   page,

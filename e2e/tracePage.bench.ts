@@ -8,7 +8,7 @@ import { join } from 'node:path';
 import { build } from '../scripts/build';
 import { startCluster } from '../scripts/postgres';
 import config from './playwright.config';
-import { openHouse, signIn } from './workshop';
+import { openHouse, signIn, type House } from './workshop';
 
 const samples = 10_000_000;
 
@@ -20,10 +20,10 @@ export default async function tracePage(): Promise<readonly Figure[]> {
   await writeRecording(file);
   const cluster = await startCluster({ name: 'bench-postgres', throwaway: true });
   const browser = await chromium.launch(config.use?.launchOptions ?? {});
+  let house: House | undefined;
   try {
-    const house = await openHouse(cluster.url('postgres'));
-    const page = await browser.newPage();
-    const figures = await measure(page, house.address, file).finally(() => house.stop());
+    house = await openHouse(cluster.url('postgres'));
+    const figures = await measure(await browser.newPage(), house.address, file);
     return [
       ...figures,
       {
@@ -34,6 +34,7 @@ export default async function tracePage(): Promise<readonly Figure[]> {
       },
     ];
   } finally {
+    await house?.stop();
     await browser.close();
     await cluster.stop();
     rmSync(folder, { recursive: true });

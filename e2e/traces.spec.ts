@@ -209,47 +209,48 @@ test('a file picked before the kept recordings have arrived stays where it was p
   await expect(page.getByRole('region', { name: 'Measured' })).toContainText('own.csv');
 });
 
-test('the simulated recorder: a hidden loose wire shows while its place is held, and nothing of it is evidence', async ({
-  page,
-  house,
-}) => {
-  await openFan(page, house.address);
-  const readings = await page.getByTestId('reading').count();
-  await page.getByRole('radio', { name: 'Simulated recorder' }).click();
-  const wrong = page.getByLabel('What is wrong');
-  await expect(wrong.locator('option', { hasText: 'fan feed at the cowl: open' })).toHaveCount(1);
-  await wrong.selectOption({ label: 'fan feed at the cowl: open' });
-  await page.getByLabel('It comes and goes').check();
-  await page.getByRole('radio', { name: '20 s' }).click();
-  await page.getByRole('radio', { name: '5 ×' }).click();
-  const cowl = page.getByRole('button', { name: 'radiator cowl, fan' });
-  const record = page.getByRole('button', { name: 'Record' });
-  // Four seconds of real time: where the machine is slow, the hand comes too late to show much, and records once more.
-  await expect(async () => {
+test(
+  'the simulated recorder: a hidden loose wire shows while its place is held, and nothing of it is evidence',
+  { tag: '@long' },
+  async ({ page, house }) => {
+    await openFan(page, house.address);
+    const readings = await page.getByTestId('reading').count();
+    await page.getByRole('radio', { name: 'Simulated recorder' }).click();
+    const wrong = page.getByLabel('What is wrong');
+    await expect(wrong.locator('option', { hasText: 'fan feed at the cowl: open' })).toHaveCount(1);
+    await wrong.selectOption({ label: 'fan feed at the cowl: open' });
+    await page.getByLabel('It comes and goes').check();
+    await page.getByRole('radio', { name: '20 s' }).click();
+    await page.getByRole('radio', { name: '5 ×' }).click();
+    const cowl = page.getByRole('button', { name: 'radiator cowl, fan' });
+    const record = page.getByRole('button', { name: 'Record' });
+    // Four seconds of real time: where the machine is slow, the hand comes too late to show much, and records once more.
+    await expect(async () => {
+      await record.click();
+      await cowl.focus();
+      await page.keyboard.down(' ');
+      try {
+        await expect(cowl).toHaveAttribute('aria-pressed', 'true');
+        await expect(verdict(page).getByRole('heading')).toHaveText('Contact bounces', { timeout: 10_000 });
+      } finally {
+        await page.keyboard.up(' ');
+      }
+    }).toPass({ timeout: 60_000 });
+    // The same place by a hand on the map: its key goes down with it, and up again.
     await record.click();
-    await cowl.focus();
-    await page.keyboard.down(' ');
-    try {
-      await expect(cowl).toHaveAttribute('aria-pressed', 'true');
-      await expect(verdict(page).getByRole('heading')).toHaveText('Contact bounces', { timeout: 10_000 });
-    } finally {
-      await page.keyboard.up(' ');
-    }
-  }).toPass({ timeout: 60_000 });
-  // The same place by a hand on the map: its key goes down with it, and up again.
-  await record.click();
-  const motor = (await page.getByTestId('part-FAN').boundingBox())!;
-  await page.mouse.move(motor.x + motor.width / 2, motor.y + motor.height / 2);
-  await page.mouse.down();
-  await expect(cowl).toHaveAttribute('aria-pressed', 'true');
-  await page.mouse.up();
-  await expect(cowl).toHaveAttribute('aria-pressed', 'false');
-  await page.mouse.down();
-  await expect(verdict(page).getByRole('heading')).toHaveText('Contact bounces');
-  await page.mouse.up();
-  await expect(page.getByRole('dialog')).toHaveCount(0);
-  await page.getByRole('button', { name: 'Show what it was' }).click();
-  await expect(page.getByText('coming and going at: radiator cowl, fan')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Enter it in the job' })).toHaveCount(0);
-  await expect(page.getByTestId('reading')).toHaveCount(readings);
-});
+    const motor = (await page.getByTestId('part-FAN').boundingBox())!;
+    await page.mouse.move(motor.x + motor.width / 2, motor.y + motor.height / 2);
+    await page.mouse.down();
+    await expect(cowl).toHaveAttribute('aria-pressed', 'true');
+    await page.mouse.up();
+    await expect(cowl).toHaveAttribute('aria-pressed', 'false');
+    await page.mouse.down();
+    await expect(verdict(page).getByRole('heading')).toHaveText('Contact bounces');
+    await page.mouse.up();
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+    await page.getByRole('button', { name: 'Show what it was' }).click();
+    await expect(page.getByText('coming and going at: radiator cowl, fan')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Enter it in the job' })).toHaveCount(0);
+    await expect(page.getByTestId('reading')).toHaveCount(readings);
+  },
+);

@@ -59,10 +59,14 @@ test('two technicians on one job both see both readings', async ({ browser, hous
   await openJob(one, house.address, 'M. Oduya');
   await openJob(other, house.address, 'P. Lindqvist');
   const asked = await shownAction(one);
-  // At once: each before it has heard of the other's.
-  await Promise.all(
-    [one, other].map((page) => enter(page, asked.test, { kind: 'outcome', outcome: 'none' })),
-  );
+  // At once: nothing goes out before both have tapped, so that neither has heard of the other's.
+  let open = () => undefined as void;
+  const gate = new Promise<void>((resolve) => (open = resolve));
+  for (const page of [one, other]) {
+    await page.route('**/api/jobs/*/events*', (route) => gate.then(() => route.continue()));
+    await enter(page, asked.test, { kind: 'outcome', outcome: 'none' });
+  }
+  open();
   for (const page of [one, other]) {
     await expect(page.getByTestId('reading')).toHaveCount(3);
     await expect(page.getByRole('list', { name: 'Ledger' })).toContainText('P. Lindqvist');

@@ -1,5 +1,23 @@
-import type { Circuit, Fault, OperatingState, Prediction, ReadingValue, Test } from '@grim-lantern/core';
-import { instrumentById, predictOn, simulateReading, solveTogether } from '@grim-lantern/core';
+import type {
+  Circuit,
+  Fault,
+  JobEvent,
+  JobSession,
+  LoggedEvent,
+  OperatingState,
+  Prediction,
+  ProposedAction,
+  ReadingValue,
+  Test,
+} from '@grim-lantern/core';
+import {
+  instrumentById,
+  openJob as coreJob,
+  openCircuit,
+  predictOn,
+  simulateReading,
+  solveTogether,
+} from '@grim-lantern/core';
 import { expect as hasty, test as base } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
@@ -82,12 +100,11 @@ export function databaseUrl(name: string): string {
   return url.toString();
 }
 
-/** A test with a server of its own on a database of its own, and somebody signed in there. */
+/**
+ * A test with a server of its own on a database of its own, and somebody signed in there. The server comes first, so
+ * that it ends last: it would wait for a page that is still open.
+ */
 export const test = base.extend<{ house: House }>({
-  page: async ({ page, house }, use) => {
-    await signIn(page, house.address);
-    await use(page);
-  },
   house: async ({}, use) => {
     const name = `browser_${randomUUID().replaceAll('-', '')}`;
     const client = new pg.Client(databaseUrl('postgres'));
@@ -98,6 +115,10 @@ export const test = base.extend<{ house: House }>({
     await house.stop();
     await client.query(`DROP DATABASE ${name} WITH (FORCE)`);
     await client.end();
+  },
+  page: async ({ house, page }, use) => {
+    await signIn(page, house.address);
+    await use(page);
   },
 });
 
@@ -116,6 +137,14 @@ export async function openJob(
   await expect(page.getByTestId('next')).toBeVisible();
 }
 
+/** Goes to another address of the application, as a link within it does: nothing is loaded anew. */
+export async function visit(page: Page, path: string): Promise<void> {
+  await page.evaluate((to) => {
+    history.pushState(null, '', to);
+    dispatchEvent(new PopStateEvent('popstate'));
+  }, path);
+}
+
 /** The action on show. */
 export async function shownAction(page: Page): Promise<{ test: Test; state: OperatingState }> {
   const card = page.getByTestId('next');
@@ -129,14 +158,15 @@ export async function shownAction(page: Page): Promise<{ test: Test; state: Oper
 export function hiddenFault(vehicle: Circuit, suspect: string, fault: Fault | null) {
   return {
     suspect,
+    circuit: vehicle,
     /** The middle of what the instrument would show, on the circuit compiled with the fault: a number without noise. */
     read(test: Test, state: OperatingState): ReadingValue {
       const solution = solveTogether(vehicle, state, fault === null ? [] : [fault]);
-      const bench = { circuit: vehicle, state, solution };
+      const solved = { circuit: vehicle, state, solution };
       return simulateReading(
-        bench,
+        solved,
         test,
-        likeliest(predictOn(instrumentById(test.instrument), bench, test.at)),
+        likeliest(predictOn(instrumentById(test.instrument), solved, test.at)),
       );
     },
   };
@@ -188,6 +218,39 @@ export async function enter(
 export async function follow(page: Page, vehicle: ReturnType<typeof hiddenFault>): Promise<void> {
   const { test, state } = await shownAction(page);
   await take(page, test, vehicle.read(test, state));
+}
+
+/**
+ * Takes readings as the plan has them beside the page, as another device would, and then opens the job there again: for
+ * tests of what comes after them.
+ * @param goesOn - asked before each reading
+ */
+export async function followAside(
+  page: Page,
+  vehicle: ReturnType<typeof hiddenFault>,
+  goesOn: (action: ProposedAction, job: JobSession) => boolean,
+): Promise<void> {
+  const job = page.url().replace(/(\/jobs\/[^/]+).*/, '$1');
+  const path = `${job.replace('/jobs/', '/api/jobs/')}/events`;
+  await expect(page.getByText('not sent yet')).toBeHidden();
+  await page.goto('about:blank');
+  const events = ((await (await page.request.get(path)).json()) as { events: LoggedEvent[] }).events;
+  const session = coreJob(openCircuit(vehicle.circuit), events);
+  const fresh: JobEvent[] = [];
+  for (
+    let [action] = session.plan();
+    action !== undefined && goesOn(action, session);
+    [action] = session.plan()
+  ) {
+    const { test: asked, state } = action;
+    const value = vehicle.read(asked, state);
+    const at = new Date().toISOString();
+    const stamp = { id: randomUUID(), author: events[0]!.author, at };
+    fresh.push({ ...stamp, type: 'reading-taken', test: asked, state, value, typed: 'taken aside' });
+    session.replaceFrom(events.length, fresh);
+  }
+  if (fresh.length > 0) hasty((await page.request.post(path, { data: { events: fresh } })).ok()).toBe(true);
+  await page.goto(job);
 }
 
 /** Enters a reading into the action on show, and waits for the next proposal. */

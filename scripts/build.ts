@@ -31,15 +31,41 @@ export async function build(say: (line: string) => void): Promise<void> {
       '@grim-lantern/core': inProject('packages/core/src/index.ts'),
       '@grim-lantern/contract': inProject('packages/contract/src/index.ts'),
     },
-    sourcemap: true,
     logLevel: 'warning',
   });
   execFileSync(inProject('node_modules/.bin/vite'), ['build', '--logLevel', 'warn'], {
     cwd: inProject('apps/web'),
     stdio: ['ignore', 'ignore', 'inherit'],
   });
+  await buildServiceWorker();
   mkdirSync(inProject('.lantern'), { recursive: true });
   writeFileSync(stamp, now);
+}
+
+/** The service worker, with every piece of the page that must be there without a network. */
+async function buildServiceWorker(): Promise<void> {
+  const files = readdirSync(built.web, { recursive: true, encoding: 'utf8' })
+    .filter((file) => /\.(js|css|html|svg|png|woff2|webmanifest)$/.test(file) && file !== 'sw.js')
+    .sort();
+  const pieces = files.map((file) => ({
+    url: `/${file}`,
+    // A name that holds the hash of its content needs no other.
+    revision: file.startsWith('assets/')
+      ? null
+      : createHash('sha256')
+          .update(readFileSync(join(built.web, file)))
+          .digest('hex'),
+  }));
+  await bundle({
+    entryPoints: [inProject('apps/web/src/offline/serviceWorker.ts')],
+    outfile: join(built.web, 'sw.js'),
+    bundle: true,
+    minify: true,
+    format: 'iife',
+    target: 'es2022',
+    define: { PIECES: JSON.stringify(pieces), 'process.env.NODE_ENV': '"production"' },
+    logLevel: 'warning',
+  });
 }
 
 /** A hash over every source that the build reads. */

@@ -26,7 +26,7 @@ export function serve(
   port: number,
   { host = '127.0.0.1', demo = true, environment = {} }: ServeOptions = {},
 ): Promise<Served> {
-  const child = spawn(process.execPath, ['--enable-source-maps', built.server], {
+  const child = spawn(process.execPath, [built.server], {
     env: {
       ...process.env,
       DATABASE_URL: databaseUrl,

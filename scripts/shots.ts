@@ -253,7 +253,11 @@ async function main(): Promise<void> {
       cluster.dropDatabase(name);
       cluster.createDatabase(name);
       const house = await openHouse(cluster.url(name));
-      await take(browser, house, shot).finally(() => house.stop());
+      try {
+        await take(browser, house, shot);
+      } finally {
+        await house.stop();
+      }
     }
   } finally {
     await browser.close();

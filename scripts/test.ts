@@ -52,7 +52,7 @@ const bin = (name: string) => inProject('node_modules/.bin', name);
 
 async function staticSteps(): Promise<readonly Count[]> {
   return [
-    await step('types', 'npm', ['run', '--silent', 'typecheck']),
+    await step('types and lint', 'npm', ['run', '--silent', 'lint']),
     await step('imports', 'npm', ['run', '--silent', 'imports']),
     await step('format', 'npm', ['run', '--silent', 'format:check']),
   ];
@@ -81,6 +81,7 @@ async function runners(databaseUrl: string): Promise<readonly Count[]> {
     const code = await run(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], {
       ...environment,
       PLAYWRIGHT_JSON_OUTPUT_NAME: reports.playwright,
+      LANTERN_LONG: process.argv.includes('--long') ? '1' : '0',
     });
     return counted(reports.playwright, code, (report) => {
       const { expected, unexpected, flaky, skipped } = (report as { stats: Record<string, number> }).stats;
@@ -91,17 +92,19 @@ async function runners(databaseUrl: string): Promise<readonly Count[]> {
 }
 
 async function main(): Promise<void> {
-  mkdirSync(inProject('.lantern/cache'), { recursive: true });
-  // It keeps one core busy for long: beside everything else until it is done.
-  const lint = step('lint', 'npm', ['run', '--silent', 'lint']);
+  mkdirSync(inProject('.lantern'), { recursive: true });
   const checks = await staticSteps();
   const given = process.env['DATABASE_URL'];
   const cluster =
     given === undefined || given === ''
       ? await startCluster({ name: 'test-postgres', throwaway: true })
       : null;
-  const tests = await runners(cluster?.url('postgres') ?? given ?? '').finally(() => cluster?.stop());
-  const all = [...checks, await lint, ...tests];
+  const all = [...checks];
+  try {
+    all.push(...(await runners(cluster?.url('postgres') ?? given ?? '')));
+  } finally {
+    await cluster?.stop();
+  }
   process.stdout.write('\n');
   for (const { name, passed, failed, seconds } of all) {
     process.stdout.write(

@@ -5,25 +5,22 @@ import type {
   JobState,
   OpenQuestion,
   ProposedAction,
-  Undivided,
+  AmbiguityGroup,
 } from '@grim-lantern/core';
 import {
-  assess,
-  createPredictor,
-  foldJob,
+  activeReadings,
   instruction,
   leavesWords,
   minutes,
   moveWords,
-  openQuestion,
+  openCircuit,
+  openJob,
   outcomeName,
   partById,
   percent,
-  planNext,
   readingCount,
   readingWords,
   suspectName,
-  undivided,
   worth,
 } from '@grim-lantern/core';
 
@@ -35,24 +32,28 @@ export interface Report {
   /** What is to be answered first; null where nothing is. */
   readonly question: OpenQuestion | null;
   readonly actions: readonly ProposedAction[];
-  readonly undivided: readonly Undivided[];
+  readonly ambiguityGroups: readonly AmbiguityGroup[];
 }
 
+/** What the readings of a job say, and what to do next, for people and for programs. */
 export function diagnose({ title, circuit, events }: JobFile): Report {
-  const predictor = createPredictor(circuit);
-  const job = foldJob(circuit, events);
-  const assessment = assess(predictor, job);
-  const question = openQuestion(predictor, job, assessment);
-  const actions = job.cause === null ? planNext(predictor, job, assessment) : [];
-  return { title, job, assessment, question, actions, undivided: undivided(predictor, job, assessment) };
+  const session = openJob(openCircuit(circuit), events);
+  return {
+    title,
+    job: session.job(),
+    assessment: session.assessment(),
+    question: session.question(),
+    actions: session.plan(),
+    ambiguityGroups: session.ambiguityGroups(),
+  };
 }
 
 /** The report as a document for other programs. */
 export function reportDocument(
   circuit: Circuit,
-  { title, job, assessment, question, actions, undivided: alike }: Report,
+  { title, job, assessment, question, actions, ambiguityGroups: alike }: Report,
 ) {
-  const { suspicion, isolated, proven } = assessment;
+  const { posterior, isolated, proven } = assessment;
   return {
     title,
     minutes: job.minutes,
@@ -61,10 +62,10 @@ export function reportDocument(
     proven,
     unexplained: assessment.unexplained.map(({ id }) => id),
     question,
-    likelyMistake: suspicion.likelyMistake,
-    suspects: suspicion.suspects.map((suspect) => ({ name: suspectName(circuit, suspect.id), ...suspect })),
-    effects: suspicion.effects,
-    undivided: alike.map(({ suspects, parting }) => ({
+    likelyMistake: posterior.likelyMistake,
+    suspects: posterior.suspects.map((suspect) => ({ name: suspectName(circuit, suspect.id), ...suspect })),
+    effects: posterior.effects,
+    ambiguityGroups: alike.map(({ suspects, parting }) => ({
       suspects,
       parting: parting === null ? null : instruction(circuit, parting.test),
     })),
@@ -90,12 +91,12 @@ const shownFrom = 0.01;
 
 /** The report for people. */
 export function reportText(circuit: Circuit, report: Report): string {
-  const { title, job, assessment, question, actions, undivided: alike } = report;
-  const { suspects, likelyMistake } = assessment.suspicion;
+  const { title, job, assessment, question, actions, ambiguityGroups: alike } = report;
+  const { suspects, likelyMistake } = assessment.posterior;
   const shown = suspects.filter(({ probability }) => probability >= shownFrom);
   const mistake = job.readings.find(({ id }) => id === likelyMistake);
   const lines = [
-    `${title}: ${readingCount(job)}, ${minutes(job.minutes)}`,
+    `${title}: ${readingCount(activeReadings(job).length)}, ${minutes(job.minutes)}`,
     ...(job.cause === null
       ? []
       : [`Cause found: ${suspectName(circuit, job.cause.suspect)} (${job.cause.text})`]),

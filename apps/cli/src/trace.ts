@@ -36,7 +36,10 @@ interface TraceOptions {
   readonly save?: string | undefined;
 }
 
-/** A recording measured and judged, as a document; saved elsewhere as well where that is asked for. */
+/**
+ * A recording measured and judged, as a document; saved elsewhere as well where that is asked for.
+ * @throws {CliProblem} where an option or the file is none
+ */
 export function traceDocument(file: string, { expected, rating, style, save }: TraceOptions) {
   const read = readRecording(file);
   if (save !== undefined) saveAs(save, basename(file), read.trace);
@@ -183,7 +186,10 @@ const recorder = {
   decimals: 3,
 } as const;
 
-/** A simulated recording of a circuit as CSV; the same for the same seed. */
+/**
+ * A simulated recording of a circuit as CSV; the same for the same seed.
+ * @throws {CliProblem} where the seconds, the seed or the fuse are none
+ */
 export function recordedCsv(
   circuit: Circuit,
   state: OperatingState,

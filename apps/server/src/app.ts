@@ -5,14 +5,15 @@ import type { Express } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { randomUUID } from 'node:crypto';
+import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Access } from './access/sessionReply';
 import type { Database } from './database/database';
-import { apiRoutes } from './http/apiRoutes';
+import { apiRoutes } from './routes/apiRoutes';
 import { errorHandler } from './http/errorHandler';
 import { ownSite } from './http/ownSite';
-import { ApiProblem } from './http/problems';
+import { ApiProblem } from './errors/problems';
 import type { Work } from './work/work';
 
 export interface AppParts {
@@ -112,7 +113,11 @@ export function createApp({
     throw new ApiProblem('request/no-such-address');
   });
   if (webRoot !== undefined) {
-    app.use(express.static(webRoot, { index: false, maxAge: '1y', immutable: true }));
+    // What the build names by its content never changes; all else is asked for anew each time.
+    app.use('/assets', express.static(join(webRoot, 'assets'), { maxAge: '1y', immutable: true }));
+    // A piece of an older build: gone, and no page in its place.
+    app.use('/assets', (_request, response) => void response.sendStatus(404));
+    app.use(express.static(webRoot, { index: false, maxAge: 0 }));
     app.get('/{*path}', (_request, response) => {
       response.set('cache-control', 'no-cache').sendFile('index.html', { root: webRoot });
     });

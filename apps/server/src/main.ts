@@ -5,11 +5,11 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app';
-import { readConfig } from './config';
-import type { Config } from './config';
+import { readConfig } from './config/config';
+import type { Config } from './config/config';
 import { openDatabase } from './database/database';
 import { migrate } from './database/migrate';
-import { findDemo, loadDemo } from './demo';
+import { findDemo, loadDemo } from './demo/demo';
 import { createPool } from './work/pool';
 
 /** Migrates, gives an empty database the demo where there is one, serves, until SIGTERM or SIGINT. */

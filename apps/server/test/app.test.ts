@@ -1,7 +1,7 @@
 import { routes, signInRefusals } from '@grim-lantern/contract';
 import type { JobEvent } from '@grim-lantern/core';
 import { randomUUID } from 'node:crypto';
-import { loadDemo } from '../src/demo';
+import { loadDemo } from '../src/demo/demo';
 import { migrate } from '../src/database/migrate';
 import { author, event, reading, rest } from './events';
 import type { TestServer } from './testServer';

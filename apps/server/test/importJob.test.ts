@@ -36,8 +36,8 @@ describe('a job from another workshop', () => {
     expect((await takeIn(body).expect(200)).body).toMatchObject(summary);
     const log = (await server.http.get(`/api/jobs/${id}/events`)).body as { events: JobEvent[] };
     expect(log.events).toMatchObject(body.events);
-    const shelf = await server.http.get(`/api/circuits/${circuitId}`);
-    expect((shelf.body as { circuit: unknown }).circuit).toEqual(libraryCircuit);
+    const repository = await server.http.get(`/api/circuits/${circuitId}`);
+    expect((repository.body as { circuit: unknown }).circuit).toEqual(libraryCircuit);
   });
 
   test('is refused whole when an event does not fit, an author is unknown or the circuit differs', async () => {

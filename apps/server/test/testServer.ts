@@ -11,7 +11,7 @@ import { setUp } from '../src/access/people';
 import { createApp } from '../src/app';
 import { openDatabase } from '../src/database/database';
 import { migrate } from '../src/database/migrate';
-import { loadDemo } from '../src/demo';
+import { loadDemo } from '../src/demo/demo';
 import type { Work } from '../src/work/work';
 import { workHere } from '../src/work/work';
 

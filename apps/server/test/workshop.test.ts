@@ -1,6 +1,6 @@
 import type { Workshop } from '@grim-lantern/contract';
 import { randomUUID } from 'node:crypto';
-import { loadDemo } from '../src/demo';
+import { loadDemo } from '../src/demo/demo';
 import type { TestServer } from './testServer';
 import { demo, demoRoot, libraryCircuit, testServer } from './testServer';
 

@@ -1,18 +1,36 @@
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
-import { App } from './app/App';
-import { whenSignedOut } from './api/request';
-import { accessSlice, loadSession } from './store/access';
-import { startPost } from './store/post';
-import { openKeptOutbox } from './store/keptOutbox';
-import { createStore } from './store/store';
+import { App } from './App';
+import { whenLinkChanges, whenSignedOut } from './data/request';
+import { accessSlice, loadSession } from './data/access';
+import { copies } from './data/copies';
+import { keepJobCopies } from './data/jobCopies';
+import { linkSlice } from './data/link';
+import { registerOffline } from './offline/registerOffline';
+import { startPost } from './data/post';
+import { openKeptOutbox } from './data/keptOutbox';
+import { createStore } from './data/store';
 import './styles.css';
 
 const store = createStore(await openKeptOutbox());
-whenSignedOut(() => store.dispatch(accessSlice.actions.signedOut()));
+whenSignedOut(() => {
+  store.dispatch(accessSlice.actions.signedOut());
+  void copies.forgetAll();
+});
+whenLinkChanges((copiedAt) =>
+  store.dispatch(
+    copiedAt === null ? linkSlice.actions.serverAnswered() : linkSlice.actions.copyShown(copiedAt),
+  ),
+);
+keepJobCopies(store);
 void store.dispatch(loadSession());
 // Only the job on the screen is watched for what others do.
 startPost(store, () => /^\/jobs\/([0-9a-f-]{36})/.exec(location.pathname)?.[1] ?? null);
+
+// Once the page itself is there: nothing that somebody waits for is held up.
+const keepPage = () => void registerOffline(store).catch(() => undefined);
+if (document.readyState === 'complete') keepPage();
+else addEventListener('load', keepPage);
 
 const root = document.getElementById('root');
 if (root !== null) {

@@ -5,8 +5,8 @@ import { circuitSchema } from './circuit';
 import { jobEventSchema, loggedEventSchema } from './job';
 import { portableJobSchema } from './jobFile';
 import { archiveJobSchema, jobListQuery, jobPageSchema, jobSummarySchema } from './jobList';
-import { keptCentreSchema, savedCentreSchema } from './centre';
-import { colleagueSchema, keptVehicleSchema, kitSchema, vehicleRecordSchema, vehicleSchema } from './people';
+import { newFuseBoxSchema, savedFuseBoxSchema } from './fuseBox';
+import { colleagueSchema, newVehicleSchema, kitSchema, vehicleRecordSchema, vehicleSchema } from './people';
 import type { Route } from './route';
 import { badBody, everyone, notFound, trained } from './route';
 import { newRelayEntrySchema, relayEntrySchema } from './relayEntry';
@@ -73,10 +73,18 @@ export type CircuitSummary = z.infer<typeof circuitSummarySchema>;
 /** The whole API; the server serves exactly these, and the description is generated from them. */
 export const routes = {
   ...accessRoutes,
+  alive: {
+    method: 'get',
+    path: '/api/alive',
+    summary: 'Whether the server itself answers: what supervises it restarts it where it does not',
+    who: 'anybody',
+    reply: z.object({ status: z.literal('alive') }),
+    refusals: {},
+  },
   health: {
     method: 'get',
     path: '/api/health',
-    summary: 'Whether the server and its database answer',
+    summary: 'Whether it can serve: the server and its database answer',
     who: 'anybody',
     reply: z.object({ status: z.literal('ready') }),
     refusals: { 503: 'The database cannot be reached.' },
@@ -89,7 +97,7 @@ export const routes = {
     reply: workshopSchema,
     refusals: {},
   },
-  keepKit: {
+  saveKit: {
     method: 'put',
     path: '/api/technicians/{technicianId}/kit',
     summary: 'Keep what a technician works with',
@@ -98,12 +106,12 @@ export const routes = {
     reply: colleagueSchema,
     refusals: { ...badBody, ...notFound },
   },
-  keepVehicle: {
+  saveVehicle: {
     method: 'put',
     path: '/api/vehicles/{vehicleId}',
     summary: 'Keep a vehicle, new or known, with what it may draw at rest',
     who: trained,
-    body: keptVehicleSchema,
+    body: newVehicleSchema,
     reply: vehicleRecordSchema,
     refusals: { ...badBody, 404: 'The id is no UUID.' },
   },
@@ -112,24 +120,24 @@ export const routes = {
     path: '/api/vehicles/{vehicleId}/centres',
     summary: 'The fuse and relay centres of a vehicle; those removed last, to be brought back',
     who: everyone,
-    reply: z.object({ centres: z.array(savedCentreSchema) }),
+    reply: z.object({ centres: z.array(savedFuseBoxSchema) }),
     refusals: notFound,
   },
-  keepCentre: {
+  saveFuseBox: {
     method: 'put',
     path: '/api/centres/{centreId}',
     summary: 'Keep a fuse and relay centre, new or known',
     who: trained,
-    body: keptCentreSchema,
-    reply: savedCentreSchema,
+    body: newFuseBoxSchema,
+    reply: savedFuseBoxSchema,
     refusals: { ...badBody, ...notFound },
   },
-  removeCentre: {
+  removeFuseBox: {
     method: 'delete',
     path: '/api/centres/{centreId}',
     summary: 'Remove a fuse and relay centre from the lists; keeping it again brings it back',
     who: trained,
-    reply: savedCentreSchema,
+    reply: savedFuseBoxSchema,
     refusals: notFound,
   },
   relayEntries: {

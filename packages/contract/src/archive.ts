@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { roleSchema } from './access';
-import { fuseCentreSchema } from './centre';
+import { fuseBoxSchema } from './fuseBox';
 import { jobEventSchema } from './job';
-import { keptVehicleSchema, kitSchema } from './people';
+import { newVehicleSchema, kitSchema } from './people';
 import { relayEntrySchema } from './relayEntry';
 import { moment, shortText, uuid } from './text';
 import { traceSideSchema } from './trace';
@@ -11,9 +11,9 @@ import { traceSideSchema } from './trace';
 export const archivedPeopleSchema = z.array(
   z.strictObject({ id: uuid(), name: shortText, role: roleSchema, kit: kitSchema.nullable() }),
 );
-export const archivedVehicleSchema = keptVehicleSchema.omit({ version: true }).extend({
+export const archivedVehicleSchema = newVehicleSchema.omit({ version: true }).extend({
   id: uuid(),
-  centres: z.array(z.strictObject({ id: uuid(), centre: fuseCentreSchema })),
+  centres: z.array(z.strictObject({ id: uuid(), centre: fuseBoxSchema })),
   relayEntries: z.array(relayEntrySchema),
 });
 export const archivedJobSchema = z.strictObject({

@@ -60,15 +60,21 @@ const common = {
 /** How a load shows that it works. */
 const shows = z.enum(showsItself).optional();
 const fuseStyle = z.enum(fuseStyles);
-const inCentre = { centre: shortText, cavity: shortText };
+const inFuseBox = { centre: shortText, cavity: shortText };
 
 const part = z.discriminatedUnion('kind', [
   z.strictObject({ ...common, kind: z.literal('battery'), volts: positive, internalOhms: positive }),
   z.strictObject({ ...common, kind: z.literal('ground') }),
-  z.strictObject({ ...common, ...inCentre, kind: z.literal('fuse'), style: fuseStyle, ratingAmps: positive }),
   z.strictObject({
     ...common,
-    ...inCentre,
+    ...inFuseBox,
+    kind: z.literal('fuse'),
+    style: fuseStyle,
+    ratingAmps: positive,
+  }),
+  z.strictObject({
+    ...common,
+    ...inFuseBox,
     kind: z.literal('relay'),
     coilOhms: positive,
     suppressionOhms: positive.optional(),

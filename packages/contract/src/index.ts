@@ -12,13 +12,13 @@ export { faultProblem, faultSchema } from './fault';
 export { jobEventSchema, operatingStateSchema } from './job';
 export { eventFlaws, jobFileSchema, portableJobSchema } from './jobFile';
 export type { JobFile, PortableJob } from './jobFile';
-export { centreRecordSchema, fuseCentreSchema } from './centre';
-export type { CentreRecord } from './centre';
+export { fuseBoxRecordSchema, fuseBoxSchema } from './fuseBox';
+export type { FuseBoxRecord } from './fuseBox';
 export { relayEntrySchema, socketLayoutSchema } from './relayEntry';
 export type { RelayEntry } from './relayEntry';
 export { checkedTraceHeader, traceFilingSchema, traceHeaderSchema } from './trace';
 export type { TraceFiling, TraceRecord } from './trace';
-export { keptVehicleSchema, kitSchema, technicianSchema, vehicleSchema } from './people';
+export { newVehicleSchema, kitSchema, technicianSchema, vehicleSchema } from './people';
 export type { Colleague, Technician, Vehicle, VehicleRecord } from './people';
 export {
   archivedJobSchema,

@@ -1,4 +1,5 @@
 import type { JobEvent, OperatingState, ReadingValue, Test } from '@grim-lantern/core';
+import { instrumentIds } from '@grim-lantern/core';
 import { z } from 'zod';
 import { localId, longText, moment, shortText, suspectId, terminal, uuid } from './text';
 
@@ -37,32 +38,7 @@ export const operatingStateSchema = z.strictObject({
   blown: z.array(localId).max(1000).readonly().optional(),
 }) satisfies z.ZodType<OperatingState>;
 
-export const instrumentSchema = z.enum([
-  'ohmmeter',
-  'voltmeter',
-  'lamp-to-ground',
-  'lamp-to-battery',
-  'clamp',
-  'cavity-lamp',
-  'load',
-  'fresh-fuse',
-  'look',
-  'wiggle',
-  'beeper',
-  'logic-tester',
-  'fuse-millivolts',
-  'ammeter',
-  'live-data',
-  'codes',
-  'wire-ohms',
-  'tap',
-  'relay-bench',
-  'trace',
-  'fuse-check',
-  'relay-click',
-  'clamp-amps',
-  'wire-drop',
-]);
+export const instrumentSchema = z.enum(instrumentIds);
 
 export const testSchema = z.strictObject({
   instrument: instrumentSchema,

@@ -56,7 +56,7 @@ export const vehicleRecordSchema = vehicleSchema.extend({
   rest: restSchema,
   version: versionSchema,
 });
-export const keptVehicleSchema = z.strictObject({
+export const newVehicleSchema = z.strictObject({
   name: shortText,
   service: shortText,
   ...particulars,

@@ -2,7 +2,7 @@ import { restingState } from '../src/circuit/restingState';
 import type { Fault } from '../src/faults/fault';
 import { compileNetwork } from '../src/solver/compileNetwork';
 import { faultChange } from '../src/solver/faultChange';
-import { linearise } from '../src/solver/linearised';
+import { linearise } from '../src/network/linearised';
 import { updateNetwork } from '../src/solver/updatedNetwork';
 import { bareChain } from '../test/bareChain';
 import type { Figure } from './figure';

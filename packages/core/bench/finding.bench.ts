@@ -1,4 +1,4 @@
-import { createPredictor } from '../src/suspicion/predictor';
+import { createPredictor } from '../src/inference/predictor';
 import { fuseBlows, library, minibus, minibusEvents } from '../test/library';
 import type { PlayedBadly } from '../test/simulatedJobs';
 import { calibration, simulatedJobs } from '../test/simulatedJobs';

@@ -1,5 +1,5 @@
-import type { Means } from '../test/locate/simulatedShort';
-import { locatedShorts } from '../test/locate/simulatedShort';
+import type { Means } from '../test/diagnostics/locate/simulatedShort';
+import { locatedShorts } from '../test/diagnostics/locate/simulatedShort';
 import type { Figure } from './figure';
 
 /** Shorts measured by each means; `GRIM_LANTERN_JOBS` asks for more or fewer. */

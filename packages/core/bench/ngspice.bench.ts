@@ -1,6 +1,6 @@
 import { restingState } from '../src/circuit/restingState';
 import { compileNetwork } from '../src/solver/compileNetwork';
-import { linearise } from '../src/solver/linearised';
+import { linearise } from '../src/network/linearised';
 import { spiceNetlist } from '../src/solver/netlist';
 import { generatedHarness } from '../test/generatedHarness';
 import { runNgspice } from '../test/ngspice';

@@ -1,14 +1,12 @@
 import type { Circuit } from '../src/circuit/circuit';
 import { restingState } from '../src/circuit/restingState';
-import { assess } from '../src/job/assess';
-import { planNext, prepareNext } from '../src/job/planNext';
 import type { JobEvent } from '../src/job/events';
-import { foldJob } from '../src/job/foldJob';
 import { likelyAnswers } from '../src/job/likelyAnswers';
 import { simulateReading } from '../src/job/simulateReading';
-import type { Predictor } from '../src/suspicion/predictor';
-import { createPredictor } from '../src/suspicion/predictor';
-import { seededRandom } from '../src/units/seededRandom';
+import { openCircuit } from '../src/session/circuitSession';
+import type { JobSession } from '../src/session/jobSession';
+import { openJob } from '../src/session/jobSession';
+import { seededRandom } from '../src/statistics/seededRandom';
 import { generatedHarness } from '../test/generatedHarness';
 import { fuseBlows, library, minibus, minibusEvents } from '../test/library';
 import { drawn } from '../test/simulatedJobs';
@@ -16,7 +14,7 @@ import type { Figure } from './figure';
 import { middle, secondsOf } from './figure';
 
 /**
- * What the new suspicion and the next five actions cost: when a job is opened, and after the reading that was asked
+ * What the new posterior and the next five actions cost: when a job is opened, and after the reading that was asked
  * for, drawn from what is likely, with the instrument's noise. While the probe is on its way the application thinks the
  * likely answers through; the same without that stands beside it.
  */
@@ -42,35 +40,33 @@ function figuresOf(
   draws: number,
 ): readonly Figure[] {
   const random = seededRandom(draws);
-  const think = (predictor: Predictor, log: readonly JobEvent[]) => {
-    const job = foldJob(circuit, log);
-    const assessment = assess(predictor, job);
-    return { assessment, action: planNext(predictor, job, assessment)[0]! };
-  };
+  const first = (job: JobSession) => job.plan()[0]!;
   const timed = Array.from({ length: draws }, () => {
-    const predictor = createPredictor(circuit);
-    const opened = secondsOf(() => think(predictor, events), 1);
-    const { assessment, action } = think(predictor, events);
+    const session = openCircuit(circuit);
+    const job = openJob(session, events);
+    const opened = secondsOf(() => first(job), 1);
+    const action = first(job);
     const ahead = secondsOf(() => {
       for (const answer of likelyAnswers(action)) {
-        const job = foldJob(circuit, [...events, answer]);
-        const assessment = assess(predictor, job);
-        for (let from: number | null = 0; from !== null;) {
-          from = prepareNext(predictor, job, assessment, from);
-        }
+        while (job.prepare(answer));
       }
     }, 1);
     const { test, state } = action;
-    const bench = predictor.bench(state, drawn(assessment.suspicion.hypotheses, random));
-    const value = simulateReading(bench, test, random);
-    const log: readonly JobEvent[] = [
-      ...events,
-      { id: 'r', author: '', at: '', type: 'reading-taken', test, state, value, typed: '' },
-    ];
-    const after = secondsOf(() => think(predictor, log), 1);
-    const fresh = createPredictor(circuit);
-    think(fresh, events);
-    return { opened, ahead, after, unprepared: secondsOf(() => think(fresh, log), 1) };
+    const { hypotheses } = job.assessment().posterior;
+    const value = simulateReading(session.predictor.solved(state, drawn(hypotheses, random)), test, random);
+    const reading: JobEvent = {
+      ...{ id: 'r', author: '', at: '' },
+      ...{ type: 'reading-taken', test, state, value, typed: '' },
+    };
+    const takeOn = (asked: JobSession) =>
+      secondsOf(() => {
+        asked.replaceFrom(events.length, [reading]);
+        first(asked);
+      }, 1);
+    const after = takeOn(job);
+    const fresh = openJob(openCircuit(circuit), events);
+    first(fresh);
+    return { opened, ahead, after, unprepared: takeOn(fresh) };
   });
   const figure = (words: string, of: keyof (typeof timed)[number], bar: Figure['bar'] = null): Figure => ({
     name: `${name}: ${words}`,

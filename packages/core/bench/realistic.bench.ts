@@ -1,7 +1,7 @@
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
-import { families } from '../test/realistic/families';
-import { expectedOfTruth, playRealistic } from '../test/realistic/playRealistic';
-import type { RealisticSet } from '../test/realistic/playRealistic';
+import { families } from '../test/session/realistic/families';
+import { expectedOfTruth, playRealistic } from '../test/session/realistic/playRealistic';
+import type { RealisticSet } from '../test/session/realistic/playRealistic';
 import type { Stated } from '../test/simulatedJobs';
 import { calibration } from '../test/simulatedJobs';
 import type { Figure } from './figure';

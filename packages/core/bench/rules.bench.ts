@@ -1,5 +1,5 @@
 import { foldJob } from '../src/job/foldJob';
-import { createPredictor } from '../src/suspicion/predictor';
+import { createPredictor } from '../src/inference/predictor';
 import { fuseBlows, library, minibus, minibusEvents, states } from '../test/library';
 import { byRule, faultsLeft, midpointByLength, planned, walkingTheWire } from '../test/rulesOfThumb';
 import type { Figure } from './figure';

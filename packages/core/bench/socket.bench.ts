@@ -1,4 +1,4 @@
-import { socketTrials } from '../test/relays/socketTrials';
+import { socketTrials } from '../test/diagnostics/relays/socketTrials';
 import type { Figure } from './figure';
 
 /** Faults tried at a socket; `GRIM_LANTERN_JOBS` asks for more or fewer. */

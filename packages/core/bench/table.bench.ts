@@ -1,11 +1,11 @@
 import { restingState } from '../src/circuit/restingState';
 import { terminalsOf } from '../src/circuit/terminals';
 import { hypothesesOf } from '../src/faults/hypotheses';
-import type { Test } from '../src/instruments/instrument';
+import type { Test } from '../src/instruments/instruments';
 import { compileNetwork } from '../src/solver/compileNetwork';
-import { linearise } from '../src/solver/linearised';
-import { stateSolver } from '../src/solver/solution';
-import { createPredictor } from '../src/suspicion/predictor';
+import { linearise } from '../src/network/linearised';
+import { stateSolver } from '../src/solver/stateSolver';
+import { createPredictor } from '../src/inference/predictor';
 import { generatedHarness } from '../test/generatedHarness';
 import type { Figure } from './figure';
 import { secondsOf } from './figure';
@@ -39,7 +39,7 @@ function ofSize(
   }));
   const whole = secondsOf(() => {
     const predictor = createPredictor(circuit, hypotheses);
-    for (const test of asked) predictor.column(state, test).whole();
+    for (const test of asked) predictor.predictions(state, test).whole();
   }, 3);
   const sample = hypotheses.filter((_each, h) => h % Math.ceil(hypotheses.length / 12) === 0);
   const { joined } = stateSolver(circuit, state).solve(null);

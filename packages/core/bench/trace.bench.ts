@@ -1,8 +1,8 @@
-import { measureTrace } from '../src/traces/measureTrace';
-import { reduceTrace, tracePyramid } from '../src/traces/overview';
-import { traceReader } from '../src/traces/readTrace';
-import { traceKinds } from '../src/traces/traceKinds';
-import { oddTrials, traceTrials } from '../test/traces/traceTrials';
+import { measureTrace } from '../src/diagnostics/traces/measureTrace';
+import { reduceTrace, tracePyramid } from '../src/diagnostics/traces/overview';
+import { traceReader } from '../src/diagnostics/traces/readTrace';
+import { traceKinds } from '../src/instruments/traceKinds';
+import { oddTrials, traceTrials } from '../test/diagnostics/traces/traceTrials';
 import type { Figure } from './figure';
 import { secondsOf } from './figure';
 

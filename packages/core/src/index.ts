@@ -1,13 +1,12 @@
 export { checkCircuit } from './circuit/checkCircuit';
 export { assumedOfWire, hazards, mostSections } from './circuit/circuit';
 export { colouredWire, colourNotGiven, wireLook } from './circuit/wireColour';
-export { assumedOfPart } from './parts/partKind';
-export type { AssumedOfPart } from './parts/partKind';
+export { assumedOfPart } from './circuit/parts/partKind';
 export { readNotation } from './notation/readNotation';
 export type { ReadNotation } from './notation/readNotation';
 export type { NotationFlaw } from './notation/tokens';
 export { writeNotation } from './notation/writeNotation';
-export type { GrowChoice, Grown, Growth } from './notation/grow';
+export type { GrowChoice } from './notation/grow';
 export { growChoices, grownText, isFeedEnd, joinedText, nextName, stopAt } from './notation/grow';
 export {
   notationAfter,
@@ -21,8 +20,8 @@ export type { Starter } from './notation/starters';
 export { starters } from './notation/starters';
 export { zoneById, zoneIds } from './notation/bodyPlan';
 export { kindWords } from './notation/vocabulary';
-export type { RunningLoad } from './survey/runningLoads';
-export { runningLoads } from './survey/runningLoads';
+export type { RunningLoad } from './diagnostics/survey/runningLoads';
+export { runningLoads } from './diagnostics/survey/runningLoads';
 export type { WireColumn, WireListShape } from './notation/wireList';
 export {
   notationFromWireList,
@@ -33,16 +32,7 @@ export {
 } from './notation/wireList';
 export { inspectCircuit } from './circuit/inspectCircuit';
 export type { DrawingFlaw } from './circuit/inspectCircuit';
-export type {
-  Circuit,
-  CircuitFlaw,
-  Control,
-  ControlPosition,
-  Hazard,
-  Place,
-  Section,
-  Strip,
-} from './circuit/circuit';
+export type { Circuit, Place, Section } from './circuit/circuit';
 export { partIdOf, terminalIn } from './circuit/terminalRef';
 export type { TerminalRef } from './circuit/terminalRef';
 export type { Condition } from './circuit/condition';
@@ -50,15 +40,14 @@ export {
   cavityFill,
   stateKey,
   withApart,
-  withBlown,
   withCavity,
   withControl,
   withLead,
   withRenewed,
 } from './circuit/operatingState';
-export { cavitiesFrom, centreHeading, centreTable } from './centres/centreTable';
+export { cavitiesFrom, fuseBoxTable } from './circuit/boxes/fuseBoxTable';
 export {
-  checkCentre,
+  checkFuseBox,
   fittedVerdict,
   parseRating,
   placeDown,
@@ -66,158 +55,135 @@ export {
   seenAt,
   seenGrid,
   withCavityAt,
-} from './centres/fuseCentre';
-export type { CentreCavity, FittedVerdict, FuseCentre, FuseKind } from './centres/fuseCentre';
+} from './circuit/boxes/fuseBox';
+export type { BoxCavity, FuseBox, FuseKind } from './circuit/boxes/fuseBox';
 export { overlayCircuits } from './circuit/overlayCircuits';
 export { restingState } from './circuit/restingState';
 export type { CavityFill, Lead, OperatingState } from './circuit/operatingState';
-export { partById, placeById, sectionById, terminalName, terminalsOf } from './circuit/terminals';
+export { partById, placeById, terminalName, terminalsOf } from './circuit/terminals';
 export { CoreError } from './errors';
-export type { Effect } from './faults/effect';
+export type { Effect } from './circuit/parts/effect';
 export { faultedId, thingsOf } from './faults/fault';
 export type { Fault } from './faults/fault';
 export { NOTHING_WRONG, hypothesesOf } from './faults/hypotheses';
 export { sights } from './faults/sights';
 export type { Hypothesis } from './faults/hypotheses';
-export { fuseStyles } from './fuses/coldResistance';
-export type { FuseStyle } from './fuses/coldResistance';
-export { ampsThatOpened, fuseLoading, heldForAnHour, lifeUsed } from './fuses/loading';
-export { openingBand } from './fuses/openingTime';
+export { fuseStyles } from './physics/fuseColdResistance';
+export type { FuseStyle } from './physics/fuseColdResistance';
+export { ampsThatOpened, fuseLoading, heldForAnHour, lifeUsed } from './physics/fuseLoading';
+export { openingBand } from './physics/fuseOpening';
 export type { BenchOutcome } from './instruments/relayBench';
-export type { Instrument, InstrumentId, ReadingValue, Target, Test } from './instruments/instrument';
+export type { ReadingValue, Target } from './instruments/instrument';
+export type { Instrument, InstrumentId, Test } from './instruments/instruments';
 export { predictOn } from './instruments/instrument';
-export { allInstruments, instrumentById } from './instruments/instruments';
-export { simplePrediction } from './instruments/simplePrediction';
-export type { NumberScale, Outcome, Prediction } from './instruments/prediction';
-export { fromScale } from './instruments/prediction';
+export { allInstruments, instrumentById, instrumentIds } from './instruments/instruments';
+export type { NumberScale, Prediction } from './instruments/prediction';
 export { checkEvent, earlierReading } from './job/checkEvent';
 export { lastFollowed } from './job/fittedEvents';
-export { planNext, prepareNext, undivided } from './job/planNext';
-export type { Undivided } from './job/planNext';
-export { assess, isolatedFrom, placesOfDamage } from './job/assess';
+export type { AmbiguityGroup } from './job/planNext';
+export { placesOfDamage } from './job/assess';
 export type { Assessment } from './job/assess';
 export type { JobEvent, JobFact, LoggedEvent } from './job/events';
 export { activeReadings, foldJob, isAfterRepair } from './job/foldJob';
-export type { CurrentReading, CustomerWord, JobStage, JobState, LedgerReading } from './job/foldJob';
-export { expectedWords, fitsHealthy } from './job/fit';
+export type { CurrentReading, JobStage, JobState, LedgerReading } from './job/foldJob';
 export { handOver } from './job/handOver';
 export { likelyAnswers } from './job/likelyAnswers';
-export { isListRead, moduleChecklist } from './job/moduleChecklist';
+export { isListRead } from './job/moduleChecklist';
 export type { ChecklistLine } from './job/moduleChecklist';
 export { beforeItGoes, nothingReproduces, nothingReproducesWords } from './job/nothingReproduces';
-export { lastReadings } from './job/lastReadings';
-export type { Located } from './locate/locateShort';
-export { alongWire, locateShort } from './locate/locateShort';
-export type { Narrowing } from './locate/narrowing';
-export { narrowing } from './locate/narrowing';
-export { whyWords } from './words/why';
-export { locatedWords } from './words/located';
-export { standingReadings } from './job/assess';
+export { alongWire } from './diagnostics/locate/locateShort';
+export { whyWords } from './text/why';
+export { locatedWords } from './text/located';
 export { outOfOrder } from './job/order';
 export type { StillApart } from './job/putBack';
 export { stillApart } from './job/putBack';
-export { proofPairs, proofWanted } from './job/proof';
 export type { ProofPair } from './job/proof';
-export { repairEstimate } from './plan/repairEstimate';
-export { repairSteps } from './job/repairSteps';
-export { trapIn } from './job/traps';
 export { simulatedScan } from './job/simulatedScan';
-export type { ScannedItem } from './job/simulatedScan';
 export { simulateReading } from './job/simulateReading';
-export type { Part } from './parts/part';
-export { footprintIds } from './parts/relay';
-export type { FusePart } from './parts/fuse';
-export type { FootprintId, RelayPart, RelayTerminal } from './parts/relay';
-export { coilBandOf } from './relays/benchCoil';
-export type { BenchKit, BenchStep } from './relays/benchProcedure';
-export { benchKits, benchProcedure } from './relays/benchProcedure';
+export type { Part } from './circuit/parts/part';
+export { footprintIds } from './circuit/parts/relay';
+export type { FusePart } from './circuit/parts/fuse';
+export type { RelayPart, RelayTerminal } from './circuit/parts/relay';
+export { coilBandOf } from './diagnostics/relays/benchCoil';
+export type { BenchKit, BenchStep } from './diagnostics/relays/benchProcedure';
+export { benchKits, benchProcedure } from './diagnostics/relays/benchProcedure';
 export type {
   BenchGrade,
   BenchReadings,
   BenchSubject,
   BenchVerdict,
   ShownOhms,
-} from './relays/benchReadings';
-export { benchVerdict } from './relays/benchTest';
-export { loadsOf, relayAmps, relayById, relaysOf } from './relays/commanded';
-export type { RelayLoad } from './relays/commanded';
-export { commandPath } from './relays/commandPath';
-export type { CommandClause, CommandGate, CommandPath, CommandWire } from './relays/commandPath';
-export { footprintOf, mirrored, pinsLaidOut } from './relays/footprints';
-export type { PinPlace, SocketLayout } from './relays/footprints';
-export { relaysBeside } from './relays/likeRelays';
-export type { RelayOnVehicle } from './relays/likeRelays';
-export { pinNames, roleWords } from './relays/pinNames';
-export { provingMoves } from './relays/provingMoves';
-export type { ProvingMove } from './relays/provingMoves';
-export { quarterOfPin, quarters } from './relays/quarters';
-export type { Quarter } from './relays/quarters';
-export { socketTable } from './relays/socketTable';
-export type { Agreement, SocketCell, SocketPin, SocketTable } from './relays/socketTable';
-export { socketVerdict } from './relays/socketVerdict';
+} from './diagnostics/relays/benchReadings';
+export { benchVerdict } from './diagnostics/relays/benchTest';
+export { loadsOf, relayAmps, relaysOf } from './diagnostics/relays/commanded';
+export type { CommandClause, CommandGate, CommandWire } from './diagnostics/relays/commandPath';
+export { footprintOf, mirrored, pinsLaidOut } from './circuit/parts/footprints';
+export type { PinPlace, SocketLayout } from './circuit/parts/footprints';
+export { relaysBeside } from './diagnostics/relays/likeRelays';
+export type { RelayOnVehicle } from './diagnostics/relays/likeRelays';
+export { pinNames, roleWords } from './circuit/parts/pinNames';
+export type { ProvingMove } from './diagnostics/relays/provingMoves';
+export { sideOfPin, relaySides } from './diagnostics/relays/relaySides';
+export type { RelaySide } from './diagnostics/relays/relaySides';
+export type { Agreement, SocketCell, SocketPin } from './diagnostics/relays/socketTable';
 export type {
   PartingReading,
   PinInstrument,
-  QuarterVerdict,
+  RelaySideVerdict,
   SocketStory,
-  SocketVerdict,
-} from './relays/socketVerdict';
-export { kindOf } from './parts/partKinds';
+} from './diagnostics/relays/socketVerdict';
+export { kindOf } from './circuit/parts/partKinds';
 export { traceOutcome } from './instruments/currentTrace';
-export { judgeTrace } from './traces/judgeTrace';
-export type { TraceVerdict } from './traces/judgeTrace';
-export { measureTrace } from './traces/measureTrace';
-export type { TraceMeasures } from './traces/measureTrace';
-export { reduceTrace, tracePyramid } from './traces/overview';
-export type { ReducedTrace, TracePyramid } from './traces/overview';
-export { traceReader } from './traces/readTrace';
-export type { BadLine, ReadTrace } from './traces/readTrace';
-export { liveRecorder } from './traces/liveRecorder';
-export { liveChoices, liveScene } from './traces/liveScene';
-export type { LiveChoice, LiveSetting } from './traces/liveScene';
-export { recordTrace } from './traces/recordTrace';
-export type { Recorder, Recording } from './traces/recordTrace';
-export type { Trace } from './traces/trace';
-export { channelOf, traceSeconds } from './traces/trace';
-export { openingAgreement, traceAgainstFuse } from './traces/traceFuse';
-export type { Opening, OpeningAgreement, TraceAgainstFuse } from './traces/traceFuse';
-export { circuitRecording, expectedAmps } from './traces/circuitRecording';
-export type { Wrong } from './traces/circuitRecording';
-export { traceCsv } from './traces/traceCsv';
-export { eitherReader } from './traces/eitherReader';
-export type { EitherReader, FoundTrace } from './traces/eitherReader';
-export { traceFileReader, traceSides, writeTraceFile } from './traces/traceFile';
-export type { TraceAbout, TraceHeader, TraceSide } from './traces/traceFile';
-export type { TraceRefusal } from './traces/sniffTrace';
-export { overviewLevel, writeOverview } from './traces/storedOverview';
-export type { OverviewPicture } from './traces/storedOverview';
-export { seededRandom } from './units/seededRandom';
-export { cavityFills, leadFuseAmps, limiterWatts, usualKit } from './plan/kit';
-export type { Kit } from './plan/kit';
-export type { Move } from './plan/moves';
-export { moveWords, movesBetween } from './plan/moves';
-export { priceOfBeingWrong } from './plan/priceOfBeingWrong';
-export type { PriceOfBeingWrong } from './plan/priceOfBeingWrong';
-export type { Repair } from './plan/repairEstimate';
-export { foreseeTest } from './plan/nextActions';
-export type { ForeseenOutcome, ProposedAction } from './plan/nextActions';
-export type { OutcomeSpec } from './plan/outcomeTable';
-export { bandOf } from './plan/outcomeTable';
-export type { Work } from './plan/work';
+export { judgeTrace } from './diagnostics/traces/judgeTrace';
+export type { TraceVerdict } from './diagnostics/traces/judgeTrace';
+export { measureTrace } from './diagnostics/traces/measureTrace';
+export type { TraceMeasures } from './diagnostics/traces/measureTrace';
+export { reduceTrace, tracePyramid } from './diagnostics/traces/overview';
+export type { ReducedTrace, TracePyramid } from './diagnostics/traces/overview';
+export type { BadLine } from './diagnostics/traces/readTrace';
+export { liveRecorder } from './diagnostics/traces/liveRecorder';
+export { liveChoices, liveScene } from './diagnostics/traces/liveScene';
+export type { LiveChoice, LiveSetting } from './diagnostics/traces/liveScene';
+export { recordTrace } from './diagnostics/traces/recordTrace';
+export type { Recorder, Recording } from './diagnostics/traces/recordTrace';
+export type { Trace } from './diagnostics/traces/trace';
+export { channelOf, traceSeconds } from './diagnostics/traces/trace';
+export { openingAgreement, traceAgainstFuse } from './diagnostics/traces/traceFuse';
+export type { Opening, OpeningAgreement, TraceAgainstFuse } from './diagnostics/traces/traceFuse';
+export { circuitRecording, expectedAmps } from './diagnostics/traces/circuitRecording';
+export { traceCsv } from './diagnostics/traces/traceCsv';
+export { eitherReader } from './diagnostics/traces/eitherReader';
+export type { EitherReader, FoundTrace } from './diagnostics/traces/eitherReader';
+export { traceFileReader, traceSides, writeTraceFile } from './diagnostics/traces/traceFile';
+export type { TraceAbout, TraceHeader, TraceSide } from './diagnostics/traces/traceFile';
+export type { TraceRefusal } from './diagnostics/traces/sniffTrace';
+export { overviewLevel, writeOverview } from './diagnostics/traces/storedOverview';
+export { seededRandom } from './statistics/seededRandom';
+export { cavityFills, leadFuseAmps, limiterWatts, usualKit } from './planning/kit';
+export type { Kit } from './planning/kit';
+export type { Move } from './planning/moves';
+export { moveWords, movesBetween } from './planning/moves';
+export { priceOfBeingWrong } from './planning/priceOfBeingWrong';
+export type { Repair } from './planning/repairEstimate';
+export type { ForeseenOutcome, ProposedAction } from './planning/nextActions';
+export { bandOf } from './planning/outcomeTable';
+export type { Work } from './planning/work';
 export { spiceNetlist } from './solver/netlist';
-export { solveTogether, stateSolver } from './solver/solution';
+export { solveTogether, stateSolver } from './solver/stateSolver';
 export type { Solution } from './solver/solution';
-export { questionOf } from './suspicion/takenReading';
-export type { TakenReading } from './suspicion/takenReading';
-export { createPredictor } from './suspicion/predictor';
-export type { Predictor } from './suspicion/predictor';
-export { clearedBelow } from './suspicion/suspicion';
-export type { Suspect, Suspicion } from './suspicion/suspicion';
-export { formatQuantity, formatReading } from './units/formatQuantity';
-export { parseReading } from './units/parseReading';
-export type { ParsedReading } from './units/parseReading';
-export { cautionsOf, controlCaution, leadCaution } from './words/cautions';
-export { exactWorth, midSentence, minutes, percent, tellsNothing, worth } from './words/figures';
+export type { TakenReading } from './inference/takenReading';
+export { createPredictor } from './inference/predictor';
+export type { Predictor } from './inference/predictor';
+export type { Suspect, Posterior } from './inference/posterior';
+export { formatQuantity, formatSpread } from './instruments/formatQuantity';
+export { parseReading } from './instruments/parseReading';
+export type { HandbookArticle } from './text/handbook';
+export { articleOf, handbook } from './text/handbook';
+export { fuseCurrent } from './physics/fuseMillivolts';
+export { copperRise, wireOhms } from './physics/wireResistance';
+export { coilOhmsAt20 } from './diagnostics/relays/benchCoil';
+export { cautionsOf, controlCaution, leadCaution } from './text/cautions';
+export { duration, exactWorth, midSentence, minutes, percent, tellsNothing, worth } from './text/figures';
 export {
   instruction,
   leavesWords,
@@ -226,30 +192,35 @@ export {
   readingWords,
   suspectName,
   watchedLoadName,
-} from './words/outcomes';
-export { pointWords } from './words/points';
-export { currentShown, currentWhat } from './words/currents';
-export { apartWord, fillWords, leadName, stateWords, swappedParts } from './words/states';
-export { fedWhen, fuseChecks } from './survey/fuseCheck';
-export type { FedWhen, FuseCheck, FuseVerdict } from './survey/fuseCheck';
-export { limiterOutlook } from './survey/limiterOutlook';
-export type { LimiterOutlook, LimiterRow } from './survey/limiterOutlook';
-export { loadSurvey } from './survey/loadSurvey';
-export type { LoadedFuse } from './survey/loadSurvey';
-export { batteryCurrents } from './survey/clampReadings';
-export { daysToFlat, pullEffects, restSurvey } from './survey/restSurvey';
-export type { PullEffect, RestSurvey, SurveyedFuse } from './survey/restSurvey';
-export { simulatedSurvey } from './survey/simulatedSurvey';
-export { fusesOf, surveyOrder } from './survey/surveyOrder';
-export type { SurveyOrder } from './survey/surveyOrder';
+} from './text/outcomes';
+export { pointWords } from './text/points';
+export { currentShown, currentWhat } from './text/currents';
+export { apartWord, fillWords, leadName, stateWords, swappedParts } from './text/states';
+export { fedWhen } from './diagnostics/survey/fuseCheck';
+export type { FuseCheck } from './diagnostics/survey/fuseCheck';
+export type { LimiterOutlook, LimiterRow } from './diagnostics/survey/limiterOutlook';
+export type { LoadedFuse } from './diagnostics/survey/loadSurvey';
+export { batteryCurrents } from './diagnostics/survey/clampReadings';
+export { daysToFlat } from './diagnostics/survey/restSurvey';
+export type { SurveyedFuse } from './diagnostics/survey/restSurvey';
+export { simulatedSurvey } from './diagnostics/survey/simulatedSurvey';
+export { fusesOf, surveyOrder } from './diagnostics/survey/surveyOrder';
+export type { SurveyOrder } from './diagnostics/survey/surveyOrder';
 export type { OpenQuestion } from './job/openQuestion';
-export { asksComplaint, openQuestion } from './job/openQuestion';
+export { asksComplaint } from './job/openQuestion';
 export type { WorkProgress, WorkStep } from './job/orderOfWork';
 export { workProgress, workSteps } from './job/orderOfWork';
-export { showsItself } from './parts/partKind';
-export type { ShowsItself } from './parts/partKind';
-export { complaintOf } from './play/complaint';
-export type { Complaint } from './play/complaint';
-export { playJob } from './play/playJob';
-export type { PlayedJob, PlayedStep } from './play/playJob';
-export { createWorld } from './play/world';
+export { showsItself } from './circuit/parts/partKind';
+export { complaintOf } from './session/complaint';
+export type { Complaint } from './session/complaint';
+export type { CircuitSession } from './session/circuitSession';
+export { openCircuit } from './session/circuitSession';
+export type { Dossier, ModuleDossier, TapItem } from './session/dossier';
+export type { BoxFacts, FuseWork } from './session/fuseWork';
+export type { JobSession } from './session/jobSession';
+export { openJob } from './session/jobSession';
+export type { PointAnswer } from './session/pointAnswer';
+export type { RelayWork } from './session/relayWork';
+export { playJob } from './session/playJob';
+export type { PlayedJob, PlayedStep } from './session/playJob';
+export { createWorld } from './session/world';

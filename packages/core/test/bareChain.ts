@@ -1,6 +1,6 @@
 import type { Circuit, Section } from '../src/circuit/circuit';
 import type { TerminalRef } from '../src/circuit/terminalRef';
-import type { Part } from '../src/parts/part';
+import type { Part } from '../src/circuit/parts/part';
 
 /**
  * Battery, fuse, then `count` equal sections in a row with a reachable splice between each two, a lamp at the end.

@@ -1,7 +1,8 @@
 import type { Circuit } from '../src/circuit/circuit';
 import type { OperatingState } from '../src/circuit/operatingState';
 import type { Fault } from '../src/faults/fault';
-import { solveTogether, stateSolver } from '../src/solver/solution';
+import { solveTogether } from '../src/solver/stateSolver';
+import { stateSolver } from '../src/solver/stateSolver';
 
 /** The voltages of an update against those of the circuit compiled with its fault and solved anew, contacts and all. */
 export function expectAsCompiled(

@@ -1,6 +1,6 @@
 import type { Circuit, Section } from '../src/circuit/circuit';
-import type { Part } from '../src/parts/part';
-import { seededRandom } from '../src/units/seededRandom';
+import type { Part } from '../src/circuit/parts/part';
+import { seededRandom } from '../src/statistics/seededRandom';
 
 const areas = [0.5, 0.75, 1, 1.5, 2.5] as const;
 /** Of the battery's own cables, mm². */

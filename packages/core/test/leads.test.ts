@@ -1,7 +1,7 @@
 import { withApart, withCavity, withLead } from '../src/circuit/operatingState';
 import { restingState } from '../src/circuit/restingState';
 import type { TerminalRef } from '../src/circuit/terminalRef';
-import type { Part } from '../src/parts/part';
+import type { Part } from '../src/circuit/parts/part';
 import { bladeFuse, common, lamp, shortAt, shows, smallCircuit, solved } from './smallCircuit';
 
 const relay = (more: object): Part => ({

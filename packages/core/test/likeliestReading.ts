@@ -1,13 +1,14 @@
 import type { OperatingState } from '../src/circuit/operatingState';
 import { stateKey } from '../src/circuit/operatingState';
-import type { ReadingValue, Test } from '../src/instruments/instrument';
+import type { ReadingValue } from '../src/instruments/instrument';
+import type { Test } from '../src/instruments/instruments';
 import { predictOn } from '../src/instruments/instrument';
 import { instrumentById } from '../src/instruments/instruments';
 import type { Prediction } from '../src/instruments/prediction';
 import { likeliestValue } from '../src/instruments/likeliestValue';
 import type { Solution } from '../src/solver/solution';
-import { solveTogether } from '../src/solver/solution';
-import type { Predictor } from '../src/suspicion/predictor';
+import { solveTogether } from '../src/solver/stateSolver';
+import type { Predictor } from '../src/inference/predictor';
 
 /** What an instrument would show without noise: the likeliest outcome, the mean of a number. */
 export function likeliestReading({ instrument }: Test, prediction: Prediction): ReadingValue {
@@ -26,7 +27,7 @@ export function likeliestReadings({ circuit, hypotheses }: Predictor, hypothesis
     const key = stateKey(state);
     const solution = solutions.get(key) ?? solveTogether(circuit, state, fault === null ? [] : [fault]);
     solutions.set(key, solution);
-    const bench = { circuit, state, solution };
-    return likeliestReading(test, predictOn(instrumentById(test.instrument), bench, test.at));
+    const solved = { circuit, state, solution };
+    return likeliestReading(test, predictOn(instrumentById(test.instrument), solved, test.at));
   };
 }

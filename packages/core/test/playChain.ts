@@ -2,14 +2,15 @@ import { withApart, withCavity } from '../src/circuit/operatingState';
 import { restingState } from '../src/circuit/restingState';
 import type { Fault } from '../src/faults/fault';
 import type { Hypothesis } from '../src/faults/hypotheses';
-import type { InstrumentId, ReadingValue } from '../src/instruments/instrument';
+import type { ReadingValue } from '../src/instruments/instrument';
+import type { InstrumentId } from '../src/instruments/instruments';
 import { allInstruments } from '../src/instruments/instruments';
 import { isolatedFrom } from '../src/job/assess';
-import { limiterLamp } from '../src/plan/kit';
-import { nextActions } from '../src/plan/nextActions';
-import type { TakenReading } from '../src/suspicion/takenReading';
-import { createPredictor } from '../src/suspicion/predictor';
-import { suspicionOf } from '../src/suspicion/suspicion';
+import { limiterLamp } from '../src/planning/kit';
+import { nextActions } from './atOnce';
+import type { TakenReading } from '../src/inference/takenReading';
+import { createPredictor } from '../src/inference/predictor';
+import { inferPosterior } from '../src/inference/posterior';
 import { bareChain } from './bareChain';
 import { likeliestReading } from './likeliestReading';
 
@@ -38,15 +39,15 @@ export function playChain(count: number, kind: 'open' | 'short to ground', instr
   let right = 0;
   const descend = (faults: readonly number[], taken: readonly TakenReading[]) => {
     // Nobody slips here, and nobody is thought to: what is asked is how the plan halves.
-    const suspicion = suspicionOf(predictor, taken, { slips: hardlyAny });
-    const top = suspicion.suspects[0]!;
+    const posterior = inferPosterior(predictor, taken, { outlierShare: hardlyAny });
+    const top = posterior.suspects[0]!;
     if (top.probability >= isolatedFrom) {
       most = Math.max(most, taken.length);
       right += faults.filter((fault) => hypotheses[fault]!.suspect === top.id).length;
       return;
     }
     const limits = { refused: [], without: allBut(instrument), taken };
-    const [action] = nextActions(predictor, suspicion, { state, at: null, stripped: [] }, limits, 1);
+    const [action] = nextActions(predictor, posterior, { state, at: null, stripped: [] }, limits, 1);
     if (action === undefined) throw new Error(`no action left for faults ${faults.join(', ')}`);
     const byOutcome = new Map<string, number[]>();
     for (const fault of faults) {

@@ -1,11 +1,12 @@
-import type { ReadingValue, Test } from '../src/instruments/instrument';
+import type { ReadingValue } from '../src/instruments/instrument';
+import type { Test } from '../src/instruments/instruments';
 import type { OperatingState } from '../src/circuit/operatingState';
 import type { Assessment } from '../src/job/assess';
 import { assess } from '../src/job/assess';
-import { planNext } from '../src/job/planNext';
+import { planNext } from './atOnce';
 import type { JobEvent } from '../src/job/events';
 import { foldJob } from '../src/job/foldJob';
-import type { Predictor } from '../src/suspicion/predictor';
+import type { Predictor } from '../src/inference/predictor';
 
 export interface PlayedJob {
   /** The suspect that leads at the end. */
@@ -41,7 +42,7 @@ export function playJob(
     const [action] = done || readings >= mostReadings ? [] : planNext(predictor, job, assessment);
     if (action === undefined) {
       return {
-        suspect: assessment.suspicion.suspects[0]?.id,
+        suspect: assessment.posterior.suspects[0]?.id,
         isolated,
         readings,
         minutes: job.minutes,

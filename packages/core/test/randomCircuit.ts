@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Circuit } from '../src/circuit/circuit';
-import type { Part } from '../src/parts/part';
+import type { Part } from '../src/circuit/parts/part';
 import { wire } from './bareChain';
 
 /** A tree of splices behind a fuse, some of its points loaded to ground, some joined across into loops. */

@@ -2,20 +2,20 @@ import type { Circuit, Place, Section } from '../src/circuit/circuit';
 import type { OperatingState } from '../src/circuit/operatingState';
 import { restingState } from '../src/circuit/restingState';
 import type { Hypothesis } from '../src/faults/hypotheses';
-import type { InstrumentId } from '../src/instruments/instrument';
+import type { InstrumentId } from '../src/instruments/instruments';
 import { allInstruments, instrumentById } from '../src/instruments/instruments';
-import type { Part } from '../src/parts/part';
-import { candidateStates } from '../src/plan/candidateStates';
-import { foundFrom } from '../src/plan/lookAhead';
-import { nextActions } from '../src/plan/nextActions';
-import type { Worksite } from '../src/plan/work';
-import { workFor } from '../src/plan/work';
-import type { TakenReading } from '../src/suspicion/takenReading';
-import type { Predictor } from '../src/suspicion/predictor';
-import { createPredictor } from '../src/suspicion/predictor';
-import { suspicionOf } from '../src/suspicion/suspicion';
+import type { Part } from '../src/circuit/parts/part';
+import { candidateStates } from '../src/planning/candidateStates';
+import { foundFrom } from '../src/planning/lookAhead';
+import { nextActions } from './atOnce';
+import type { Worksite } from '../src/planning/work';
+import { workFor } from '../src/planning/work';
+import type { TakenReading } from '../src/inference/takenReading';
+import type { Predictor } from '../src/inference/predictor';
+import { createPredictor } from '../src/inference/predictor';
+import { inferPosterior } from '../src/inference/posterior';
 import { likeliestReading } from './likeliestReading';
-import { seededRandom } from '../src/units/seededRandom';
+import { seededRandom } from '../src/statistics/seededRandom';
 import { hardlyAny } from './playChain';
 
 /** A small search: a tree of wires with an open in one of them, places that cost different minutes, some behind trim. */
@@ -100,9 +100,9 @@ export function randomSearch(seed: number, most = 10): RandomSearch {
 /** Expected minutes until one suspect stands at 90 %, as the plan goes about it: every fault played. */
 export function plannedMinutes({ predictor, start }: RandomSearch): number {
   const descend = (faults: readonly number[], taken: readonly TakenReading[], site: Worksite): number => {
-    const suspicion = suspicionOf(predictor, taken, { slips: hardlyAny });
-    if (suspicion.suspects[0]!.probability >= foundFrom) return 0;
-    const [action] = nextActions(predictor, suspicion, site, { refused: [], without, taken });
+    const posterior = inferPosterior(predictor, taken, { outlierShare: hardlyAny });
+    if (posterior.suspects[0]!.probability >= foundFrom) return 0;
+    const [action] = nextActions(predictor, posterior, site, { refused: [], without, taken });
     if (action === undefined) return 0;
     const byOutcome = new Map<string, number[]>();
     for (const fault of faults) {
@@ -134,7 +134,7 @@ interface Split {
 }
 
 /** The program knows no slips; the plan does, and stands as much short of sure as they leave. */
-const foundWithoutSlips = foundFrom + hardlyAny;
+const foundWithoutOutliers = foundFrom + hardlyAny;
 
 /** The least expected minutes of any policy: dynamic programming over (faults left, state, hands, strips off). */
 export function optimalMinutes({ predictor, start }: RandomSearch): number {
@@ -147,7 +147,7 @@ export function optimalMinutes({ predictor, start }: RandomSearch): number {
   const known = new Map<string, number>();
   const least = (set: number, site: Worksite): number => {
     const weight = weightOf(set);
-    if (largest(set) >= foundWithoutSlips * weight) return 0;
+    if (largest(set) >= foundWithoutOutliers * weight) return 0;
     const key = `${set} ${splits.states.indexOf(site.state)} ${site.at} ${[...site.stripped].sort().join()}`;
     const found = known.get(key);
     if (found !== undefined) return found;

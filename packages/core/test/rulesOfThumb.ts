@@ -4,14 +4,14 @@ import { terminalsOf } from '../src/circuit/terminals';
 import type { TerminalRef } from '../src/circuit/terminalRef';
 import { thingsOf } from '../src/faults/fault';
 import { NOTHING_WRONG } from '../src/faults/hypotheses';
-import type { InstrumentId } from '../src/instruments/instrument';
+import type { InstrumentId } from '../src/instruments/instruments';
 import { instrumentById } from '../src/instruments/instruments';
 import { assess } from '../src/job/assess';
 import type { JobEvent } from '../src/job/events';
 import { foldJob } from '../src/job/foldJob';
-import type { Worksite } from '../src/plan/work';
-import { workFor } from '../src/plan/work';
-import type { Predictor } from '../src/suspicion/predictor';
+import type { Worksite } from '../src/planning/work';
+import { workFor } from '../src/planning/work';
+import type { Predictor } from '../src/inference/predictor';
 import { likeliestReading, likeliestReadings } from './likeliestReading';
 import { playJob } from './playJob';
 
@@ -28,9 +28,9 @@ export function faultsLeft(
   least = 0.003,
 ): readonly WeighedFault[] {
   const { hypotheses } = predictor;
-  const { suspicion } = assess(predictor, foldJob(predictor.circuit, events));
+  const { posterior } = assess(predictor, foldJob(predictor.circuit, events));
   const families = new Map<number, { hypothesis: number; top: number; weight: number }>();
-  suspicion.hypotheses.forEach((chance, h) => {
+  posterior.hypotheses.forEach((chance, h) => {
     const { family, suspect } = hypotheses[h]!;
     if (suspect === NOTHING_WRONG) return;
     const known = families.get(family) ?? { hypothesis: h, top: 0, weight: 0 };

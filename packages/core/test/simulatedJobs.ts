@@ -1,15 +1,15 @@
 import type { OperatingState } from '../src/circuit/operatingState';
 import { NOTHING_WRONG } from '../src/faults/hypotheses';
-import type { Test } from '../src/instruments/instrument';
+import type { Test } from '../src/instruments/instruments';
 import type { Assessment } from '../src/job/assess';
 import { assess } from '../src/job/assess';
 import type { JobEvent } from '../src/job/events';
 import { foldJob } from '../src/job/foldJob';
-import { wrongReading } from '../src/play/playJob';
-import { createWorld } from '../src/play/world';
-import type { Predictor } from '../src/suspicion/predictor';
+import { wrongReading } from '../src/session/playJob';
+import { createWorld } from '../src/session/world';
+import type { Predictor } from '../src/inference/predictor';
 import { playJob } from './playJob';
-import { seededRandom } from '../src/units/seededRandom';
+import { seededRandom } from '../src/statistics/seededRandom';
 
 /** What was said of one suspect, and whether it was the cause. */
 export interface Stated {
@@ -40,18 +40,18 @@ export function simulatedJobs(
 ): readonly PlayedBadly[] {
   const { circuit, hypotheses } = predictor;
   const random = seededRandom(seed);
-  const first = assess(predictor, foldJob(circuit, events)).suspicion;
+  const first = assess(predictor, foldJob(circuit, events)).posterior;
   const before = foldJob(circuit, events).minutes;
   return Array.from({ length: count }, (): PlayedBadly => {
     const fault = drawn(first.hypotheses, random, (h) => hypotheses[h]?.suspect !== NOTHING_WRONG);
     const { suspect } = hypotheses[fault]!;
-    const honest = readingsOf(predictor, fault, random);
+    const inlier = readingsOf(predictor, fault, random);
     const read = (test: Test, state: OperatingState) => {
-      const shown = honest(test, state);
+      const shown = inlier(test, state);
       return random() < wrongShare ? wrongReading(test, shown, random) : shown;
     };
     const stated: Stated[] = [];
-    const watch = ({ suspicion: { suspects } }: Assessment) => {
+    const watch = ({ posterior: { suspects } }: Assessment) => {
       const top = suspects[0]!;
       stated.push({ probability: top.probability, cause: top.id === suspect });
     };
@@ -124,21 +124,21 @@ export function spoiledJobs(
 ): { readonly changed: number; readonly named: number; readonly right: number } {
   const { circuit, hypotheses } = predictor;
   const random = seededRandom(seed);
-  const first = assess(predictor, foldJob(circuit, events)).suspicion;
+  const first = assess(predictor, foldJob(circuit, events)).posterior;
   const leader = (log: readonly JobEvent[]) =>
-    assess(predictor, foldJob(circuit, log)).suspicion.suspects[0]!.id;
+    assess(predictor, foldJob(circuit, log)).posterior.suspects[0]!.id;
   let [changed, named, right] = [0, 0, 0];
   for (let job = 0; job < count; job++) {
     const fault = drawn(first.hypotheses, random, (h) => hypotheses[h]?.suspect !== NOTHING_WRONG);
-    const honest = readingsOf(predictor, fault, random);
+    const inlier = readingsOf(predictor, fault, random);
     const spoiledAt = Math.floor(random() * (readingsInAll - 1));
     let taken = 0;
     const read = (test: Test, state: OperatingState) => {
-      const shown = honest(test, state);
+      const shown = inlier(test, state);
       return taken++ === spoiledAt ? wrongReading(test, shown, random) : shown;
     };
     let suspected = false;
-    const watch = ({ suspicion }: Assessment) => (suspected ||= suspicion.likelyMistake === `r${spoiledAt}`);
+    const watch = ({ posterior }: Assessment) => (suspected ||= posterior.likelyMistake === `r${spoiledAt}`);
     const [most, end] =
       until === 'proven' ? ([mostReadings, 'proven'] as const) : ([readingsInAll - 1, 'never'] as const);
     const { events: log, suspect } = playJob(predictor, events, read, most, watch, end);
@@ -146,7 +146,7 @@ export function spoiledJobs(
     const bad = log[at];
     // The plan ran dry before it.
     if (bad?.type !== 'reading-taken') continue;
-    const truly = { ...bad, value: honest(bad.test, bad.state) };
+    const truly = { ...bad, value: inlier(bad.test, bad.state) };
     if (leader(log.slice(0, at + 1)) === leader([...log.slice(0, at), truly])) continue;
     changed++;
     named += suspected ? 1 : 0;

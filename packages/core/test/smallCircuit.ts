@@ -3,12 +3,13 @@ import type { OperatingState } from '../src/circuit/operatingState';
 import { restingState } from '../src/circuit/restingState';
 import type { TerminalRef } from '../src/circuit/terminalRef';
 import type { Fault } from '../src/faults/fault';
-import type { Part } from '../src/parts/part';
-import type { InstrumentId } from '../src/instruments/instrument';
+import type { ModulePin } from '../src/circuit/parts/module';
+import type { Part } from '../src/circuit/parts/part';
+import type { InstrumentId } from '../src/instruments/instruments';
 import { predictOn } from '../src/instruments/instrument';
 import { instrumentById } from '../src/instruments/instruments';
 import { simplePrediction } from '../src/instruments/simplePrediction';
-import { stateSolver } from '../src/solver/solution';
+import { stateSolver } from '../src/solver/stateSolver';
 import { wire } from './bareChain';
 
 const here: Place = { id: 'here', name: 'here', reachMinutes: 1, hazards: [], visibility: 0.5 };
@@ -29,6 +30,13 @@ export const bladeFuse = (id: string, ratingAmps: number): Part => ({
   ratingAmps,
   centre: 'box',
   cavity: id,
+});
+
+/** A module `M` with its supply on pin 1, its ground on pin 2, and further pins. */
+export const moduleWith = (...pins: readonly ModulePin[]): Part => ({
+  ...common('M'),
+  kind: 'module',
+  pins: [{ pin: '1', role: 'supply' }, { pin: '2', role: 'ground' }, ...pins],
 });
 
 /** Some parts on a battery, joined by a metre of 1 mm² each: `W0`, `W1` … in the order of the joints. */
@@ -69,7 +77,7 @@ export function solved(
     floats: (terminal: TerminalRef) => solution.floating(node(terminal)),
     across: (one: TerminalRef, other: TerminalRef) => solution.volts(node(one)) - solution.volts(node(other)),
     /** Ohms to the body, as a meter sees them with the power off. */
-    ohms: (terminal: TerminalRef) => solution.port(node(terminal), 0).ohms,
+    ohms: (terminal: TerminalRef) => solution.thevenin(node(terminal), 0).ohms,
     amps: (section: string) => solution.sectionAmps(section, 'from'),
   };
 }
@@ -89,6 +97,6 @@ export const shows = (
   at: string,
   fault: Fault | null = null,
 ) => {
-  const bench = { circuit, state, solution: stateSolver(circuit, state).solve(fault) };
-  return simplePrediction(instrumentById(instrument), predictOn(instrumentById(instrument), bench, at));
+  const solved = { circuit, state, solution: stateSolver(circuit, state).solve(fault) };
+  return simplePrediction(instrumentById(instrument), predictOn(instrumentById(instrument), solved, at));
 };

@@ -4,7 +4,7 @@ import type { Transaction } from 'sequelize';
 import { Op, QueryTypes, UniqueConstraintError } from 'sequelize';
 import type { Database } from '../database/database';
 import type { TechnicianRow } from '../database/models';
-import { ApiProblem } from '../http/problems';
+import { ApiProblem } from '../errors/problems';
 import { hashSecret, isSecret, newToken, stepOfCode, tokenHash } from './secrets';
 import type { Visit } from './visit';
 import { end } from './visit';
@@ -98,6 +98,7 @@ export async function setUp(database: Database, { workshop, owner }: Setup): Pro
   });
 }
 
+/** Everybody of a workshop, by name. */
 export async function members({ models, sequelize }: Database, workshopId: string): Promise<Member[]> {
   const people = await models.Technician.findAll({ where: { workshopId }, order: [['name', 'ASC']] });
   const invited = await sequelize.query<{ person_id: string }>(
@@ -129,6 +130,7 @@ export async function addMember(
   return newLink(database, workshopId, id);
 }
 
+/** A person of a workshop as stored. @throws {ApiProblem} `technician/none` */
 export async function memberRow(
   { models }: Database,
   workshopId: string,

@@ -2,7 +2,7 @@ import type { SignIn } from '@grim-lantern/contract';
 import { QueryTypes } from 'sequelize';
 import type { Database } from '../database/database';
 import type { TechnicianRow } from '../database/models';
-import { ApiProblem } from '../http/problems';
+import { ApiProblem } from '../errors/problems';
 import { isSecret, stepOfCode } from './secrets';
 
 /** Wrong entries that a person has free before waiting, and the longest wait. */

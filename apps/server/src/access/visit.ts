@@ -3,7 +3,7 @@ import { parse } from 'cookie';
 import type { Request, Response } from 'express';
 import { QueryTypes } from 'sequelize';
 import type { Database } from '../database/database';
-import { ApiProblem } from '../http/problems';
+import { ApiProblem } from '../errors/problems';
 import { newToken, tokenHash } from './secrets';
 
 /** Somebody who is signed in, as a request finds them. */

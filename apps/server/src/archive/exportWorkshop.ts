@@ -5,19 +5,20 @@ import { pipeline } from 'node:stream/promises';
 import type { Writable } from 'node:stream';
 import { pack } from 'tar-stream';
 import type { Pack } from 'tar-stream';
-import { createCircuitShelf } from '../circuits/circuitShelf';
-import { storedJob } from '../jobs/storedJob';
-import type { ShelfParts } from '../traces/traceShelf';
-import { createTraceShelf } from '../traces/traceShelf';
-import { createVehicleShelf } from '../vehicles/vehicleShelf';
-import { createCentreShelf } from '../vehicles/centreShelf';
+import { createCircuitRepository } from '../repositories/circuitRepository';
+import { storedJob } from '../repositories/storedJob';
+import type { RepositoryParts } from '../repositories/traceRepository';
+import { createTraceRepository } from '../repositories/traceRepository';
+import { createVehicleRepository } from '../repositories/vehicleRepository';
+import { createFuseBoxRepository } from '../repositories/fuseBoxRepository';
 import type { ArchivedJob } from './documents';
 
 /**
  * Writes everything that a workshop has as open documents into one `.tar`, in the same order and bytes whenever nothing has changed.
  * The last file is the manifest. Passwords and sessions are no part of it.
+ * @throws what reading the database or writing throws; what was written until then is no archive
  */
-export async function exportWorkshop(parts: ShelfParts, to: Writable): Promise<void> {
+export async function exportWorkshop(parts: RepositoryParts, to: Writable): Promise<void> {
   const tar = pack();
   const writing = pipeline(tar, to);
   const reading = writeAll(parts, new Archive(tar)).then(() => tar.finalize());
@@ -63,7 +64,7 @@ class Archive {
   }
 }
 
-async function writeAll(parts: ShelfParts, archive: Archive): Promise<void> {
+async function writeAll(parts: RepositoryParts, archive: Archive): Promise<void> {
   const { database, workshopId } = parts;
   const { models } = database;
   const inOrder = { where: { workshopId }, order: [['id', 'ASC']] as [string, string][] };
@@ -77,18 +78,18 @@ async function writeAll(parts: ShelfParts, archive: Archive): Promise<void> {
     'people.json',
     people.map((person) => ({ id: person.id, name: person.name, role: person.role, kit: person.kit })),
   );
-  const vehicles = createVehicleShelf(database, workshopId);
+  const vehicles = createVehicleRepository(database, workshopId);
   const byId = <T extends { readonly id: string }>(list: readonly T[]) =>
     [...list].sort((one, other) => (one.id < other.id ? -1 : 1));
   for (const vehicle of byId(await vehicles.list())) {
-    const centres = byId(await createCentreShelf(database, workshopId).centres(vehicle.id));
+    const centres = byId(await createFuseBoxRepository(database, workshopId).centres(vehicle.id));
     await archive.document(`vehicles/${vehicle.id}.json`, {
       ...unversioned(vehicle),
       centres: centres.filter(({ removed }) => !removed).map(({ id, centre }) => ({ id, centre })),
       relayEntries: byId(await vehicles.relayEntries(vehicle.id)),
     });
   }
-  const circuits = createCircuitShelf(database, workshopId);
+  const circuits = createCircuitRepository(database, workshopId);
   const rows = await models.Circuit.findAll({ ...inOrder, attributes: ['id'] });
   for (const { id } of rows) await archive.document(`circuits/${id}.json`, await circuits.get(id));
   await writeJobs(parts, archive);
@@ -103,10 +104,10 @@ function unversioned(vehicle: VehicleRecord): Omit<VehicleRecord, 'version'> {
   >;
 }
 
-async function writeJobs(parts: ShelfParts, archive: Archive): Promise<void> {
+async function writeJobs(parts: RepositoryParts, archive: Archive): Promise<void> {
   const { database, workshopId } = parts;
   const { models } = database;
-  const traces = createTraceShelf(parts);
+  const traces = createTraceRepository(parts);
   const ids = await models.Job.findAll({
     where: { workshopId },
     attributes: ['id'],

@@ -10,13 +10,13 @@ import { pipeline } from 'node:stream/promises';
 import type { Transaction } from 'sequelize';
 import { extract } from 'tar-stream';
 import type { z } from 'zod';
-import { shelve } from '../circuits/circuitShelf';
+import { shelve } from '../repositories/circuitRepository';
 import type { Database } from '../database/database';
-import { ApiProblem } from '../http/problems';
-import { checked } from '../http/validated';
-import { takeInEvents } from '../jobs/takeInJob';
-import type { ShelfParts } from '../traces/traceShelf';
-import { createTraceShelf } from '../traces/traceShelf';
+import { ApiProblem } from '../errors/problems';
+import { checked } from '../errors/validated';
+import { importEvents } from '../repositories/importJob';
+import type { RepositoryParts } from '../repositories/traceRepository';
+import { createTraceRepository } from '../repositories/traceRepository';
 import { documents } from './documents';
 
 type Documents = typeof documents;
@@ -40,7 +40,7 @@ const recordingName = /^recordings\/([0-9a-f-]{36})\/([0-9a-f-]{36})\.(json|trac
  * @returns how many jobs came
  * @throws {ApiProblem} naming the first file that is missing, changed or does not fit
  */
-export async function importWorkshop(parts: ShelfParts, bytes: Readable): Promise<number> {
+export async function importWorkshop(parts: RepositoryParts, bytes: Readable): Promise<number> {
   const { database, workshopId } = parts;
   const folder = await mkdtemp(join(tmpdir(), 'lantern-import-'));
   const file = join(folder, 'archive.tar');
@@ -189,7 +189,7 @@ async function storeDocuments(
       options,
     );
     refuseMisfits(job.id, circuits.find(({ id }) => id === job.circuitId)?.circuit, events);
-    await takeInEvents(models, row, events, transaction);
+    await importEvents(models, row, events, transaction);
   }
 }
 
@@ -220,12 +220,12 @@ function inOrderOfRevision(circuits: Archive['circuits']): Archive['circuits'] {
 }
 
 async function storeRecordings(
-  parts: ShelfParts,
+  parts: RepositoryParts,
   { recordings }: Archive,
   file: string,
   transaction: Transaction,
 ): Promise<void> {
-  const shelf = createTraceShelf(parts);
+  const repository = createTraceRepository(parts);
   for await (const { name, bytes } of entriesOf(file)) {
     const [, jobId, id, ending] = recordingName.exec(name) ?? [];
     if (jobId === undefined || id === undefined || ending !== 'trace') continue;
@@ -233,7 +233,7 @@ async function storeRecordings(
     if (about === undefined)
       throw new ApiProblem('archive/flaw', name, `${name}: Expected its .json beside it.`);
     const { author, side, kept } = about;
-    await shelf.add({ id, jobId, author, bytes: [bytes] }, transaction);
-    await shelf.file(id, { side, kept }, transaction);
+    await repository.add({ id, jobId, author, bytes: [bytes] }, transaction);
+    await repository.file(id, { side, kept }, transaction);
   }
 }

@@ -1,5 +1,5 @@
 import type { JobStanding, RelayEntry, Role, TraceRecord } from '@grim-lantern/contract';
-import type { Circuit, FuseCentre, JobEvent, JobStage, Kit } from '@grim-lantern/core';
+import type { Circuit, FuseBox, JobEvent, JobStage, Kit } from '@grim-lantern/core';
 import type { CreationOptional, InferAttributes, InferCreationAttributes, Sequelize } from 'sequelize';
 import { DataTypes, Model } from 'sequelize';
 
@@ -52,11 +52,11 @@ export class VehicleRow extends Model<InferAttributes<VehicleRow>, InferCreation
   declare authorId: CreationOptional<string | null>;
 }
 
-export class CentreRow extends Model<InferAttributes<CentreRow>, InferCreationAttributes<CentreRow>> {
+export class FuseBoxRow extends Model<InferAttributes<FuseBoxRow>, InferCreationAttributes<FuseBoxRow>> {
   declare workshopId: string;
   declare id: string;
   declare vehicleId: string;
-  declare document: FuseCentre;
+  declare document: FuseBox;
   /** Counted up by the database. */
   declare version: CreationOptional<number>;
   declare authorId: CreationOptional<string | null>;
@@ -138,7 +138,7 @@ export interface Models {
   readonly Workshop: typeof WorkshopRow;
   readonly Technician: typeof TechnicianRow;
   readonly Vehicle: typeof VehicleRow;
-  readonly Centre: typeof CentreRow;
+  readonly Centre: typeof FuseBoxRow;
   readonly RelayEntry: typeof RelayEntryRow;
   readonly Circuit: typeof CircuitRow;
   readonly Job: typeof JobRow;
@@ -228,7 +228,7 @@ function vehicleModels(sequelize: Sequelize): Pick<Models, 'Vehicle' | 'Centre' 
       },
       options('vehicles'),
     ),
-    Centre: class extends CentreRow {}.init(
+    Centre: class extends FuseBoxRow {}.init(
       {
         workshopId: key(),
         id: key(),

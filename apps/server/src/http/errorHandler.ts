@@ -1,7 +1,7 @@
 import type { ErrorRequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { ConnectionError, DatabaseError } from 'sequelize';
-import { ApiProblem } from './problems';
+import { ApiProblem } from '../errors/problems';
 
 /** The one translation of an error into a status and a body. What is not a refusal is logged. */
 export function errorHandler(logger: Logger): ErrorRequestHandler {

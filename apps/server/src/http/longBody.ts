@@ -2,7 +2,7 @@ import { routes } from '@grim-lantern/contract';
 import type { Request } from 'express';
 import type { z } from 'zod';
 import type { Work } from '../work/work';
-import { accepted, checked } from './validated';
+import { accepted, checked } from '../errors/validated';
 
 /** Bytes from which on a body is checked in a thread of its own: some milliseconds of work. */
 const longBytes = 20_000;

@@ -1,6 +1,6 @@
 import type { RequestHandler } from 'express';
 import { hostname } from 'node:os';
-import { ApiProblem } from './problems';
+import { ApiProblem } from '../errors/problems';
 
 /**
  * Refuses requests that a page of another site sends. A name that somebody else's DNS points here (rebinding) is no name of

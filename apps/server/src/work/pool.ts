@@ -1,6 +1,6 @@
 import { availableParallelism } from 'node:os';
 import { Piscina } from 'piscina';
-import { ApiProblem } from '../http/problems';
+import { ApiProblem } from '../errors/problems';
 import type { TaskName, Tasks } from './tasks';
 import type { Work } from './work';
 

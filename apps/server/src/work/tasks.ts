@@ -1,10 +1,10 @@
 import { routes } from '@grim-lantern/contract';
 import type { JobStanding, Route, RouteName } from '@grim-lantern/contract';
-import { assess, createPredictor, foldJob, suspectName } from '@grim-lantern/core';
+import { openCircuit, openJob, suspectName } from '@grim-lantern/core';
 import type { Circuit, JobEvent } from '@grim-lantern/core';
-import { readRecording } from '../traces/readRecording';
-import type { Checked } from '../http/validated';
-import { checked } from '../http/validated';
+import { readRecording } from './readRecording';
+import type { Checked } from '../errors/validated';
+import { checked } from '../errors/validated';
 
 /** What takes longer than a request may hold up the others. Pure: it runs in a thread as well as here. */
 export const tasks = {
@@ -16,15 +16,16 @@ export const tasks = {
     readonly circuit: Circuit;
     readonly events: readonly JobEvent[];
   }): JobStanding {
-    const job = foldJob(circuit, events);
-    const { suspicion, isolated } = assess(createPredictor(circuit), job);
+    const session = openJob(openCircuit(circuit), events);
+    const job = session.job();
+    const { posterior, isolated } = session.assessment();
     return {
       readings: job.readings.length,
       minutes: job.minutes,
       cause: job.cause === null ? null : suspectName(circuit, job.cause.suspect),
       closed: job.closed?.why ?? '',
       alone: isolated !== null,
-      suspects: suspicion.suspects
+      suspects: posterior.suspects
         .slice(0, 3)
         .map(({ id, probability }) => ({ name: suspectName(circuit, id), probability })),
     };

@@ -1,7 +1,7 @@
 import { conditionClauses } from './condition';
 import type { Circuit, CircuitFlaw } from './circuit';
-import type { ModulePart } from '../parts/module';
-import type { Part } from '../parts/part';
+import type { ModulePart } from './parts/module';
+import type { Part } from './parts/part';
 import type { TerminalRef } from './terminalRef';
 import { terminalsOf } from './terminals';
 

@@ -1,4 +1,4 @@
-import type { Part } from '../parts/part';
+import type { Part } from './parts/part';
 import type { TerminalRef } from './terminalRef';
 
 export const hazards = ['heat', 'rub', 'flex', 'vibration', 'water', 'earlier-work'] as const;

@@ -1,4 +1,4 @@
-import type { Part } from '../parts/part';
+import type { Part } from './parts/part';
 import { perCircuit } from './perCircuit';
 import type { TerminalRef } from './terminalRef';
 import { partIdOf } from './terminalRef';

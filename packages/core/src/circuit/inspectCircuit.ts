@@ -3,9 +3,9 @@ import { mostSections } from './circuit';
 import { partById, terminalName, terminalsOf } from './terminals';
 import type { TerminalRef } from './terminalRef';
 import { partIdOf, terminalIn } from './terminalRef';
-import type { Part } from '../parts/part';
-import { ratedLampVolts } from '../parts/lamp';
-import { isLoad } from '../parts/partKinds';
+import type { Part } from './parts/part';
+import { ratedLampVolts } from './parts/lamp';
+import { isLoad } from './parts/partKinds';
 import { otherHalf, wiredWith, wiresAt } from './wiring';
 
 /** Something in a drawing that a technician should look at before the search trusts it. */

@@ -61,9 +61,9 @@ export function withCavity(state: OperatingState, fuse: string, fill: CavityFill
 }
 
 /** The same state with one fused lead laid, or taken off: a lead is known by its two ends. */
-export function withLead(state: OperatingState, lead: Lead, laid = true): OperatingState {
+export function withLead(state: OperatingState, lead: Lead, connection = true): OperatingState {
   const others = (state.leads ?? []).filter(({ from, to }) => from !== lead.from || to !== lead.to);
-  return { ...state, leads: laid ? [...others, lead] : others };
+  return { ...state, leads: connection ? [...others, lead] : others };
 }
 
 /** Whether a part has been swapped for a good one. */

@@ -1,5 +1,5 @@
 import { CoreError } from '../errors';
-import type { Part } from '../parts/part';
+import type { Part } from './parts/part';
 import type { Circuit, Section } from './circuit';
 
 /**

@@ -1,6 +1,6 @@
 import { CoreError } from '../errors';
-import type { Part } from '../parts/part';
-import { kindOf } from '../parts/partKinds';
+import type { Part } from './parts/part';
+import { kindOf } from './parts/partKinds';
 import type { Circuit, Place, Section } from './circuit';
 import type { TerminalRef } from './terminalRef';
 import { partIdOf } from './terminalRef';

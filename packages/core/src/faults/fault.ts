@@ -1,7 +1,7 @@
 import type { OperatingState } from '../circuit/operatingState';
 import { isRenewed } from '../circuit/operatingState';
-import type { Effect } from './effect';
-import { staysInHarness } from './effect';
+import type { Effect } from '../circuit/parts/effect';
+import { staysInHarness } from '../circuit/parts/effect';
 
 /** One thing wrong with a section of wire. `position` is the share of its length from its `from` end. */
 export type SectionFault =

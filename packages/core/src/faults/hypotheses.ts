@@ -1,8 +1,8 @@
 import type { Circuit, Section } from '../circuit/circuit';
 import { placeById } from '../circuit/terminals';
-import type { HazardKind } from './effect';
+import type { HazardKind } from '../circuit/parts/effect';
 import type { Fault } from './fault';
-import { kindOf } from '../parts/partKinds';
+import { kindOf } from '../circuit/parts/partKinds';
 import { neighbours } from './neighbours';
 import type { FaultName } from './rates';
 import {
@@ -130,13 +130,24 @@ function sectionFaults({ id: section }: Section): Readonly<Record<OwnFaultName, 
   };
 }
 
+/** How many times likelier the hazards of a place make a kind. */
+function placeFactor(circuit: Circuit, place: string, kind: HazardKind): number {
+  return (placeById(circuit, place)?.hazards ?? []).reduce(
+    (product, hazard) => product * hazardFactors[hazard][kind],
+    1,
+  );
+}
+
+/** How often something goes wrong on a metre of wiring at a place, of every kind together; only ratios matter. */
+export function rateAt(circuit: Circuit, place: string): number {
+  return (Object.keys(faultRates) as FaultName[]).reduce(
+    (sum, name) => sum + faultRates[name] * placeFactor(circuit, place, hazardOf[name]),
+    0,
+  );
+}
+
 /** How many times likelier the hazards of some places make a kind, on average over them. */
 export function placesFactor(circuit: Circuit, places: readonly string[], kind: HazardKind): number {
-  const factors = places.map((id) =>
-    (placeById(circuit, id)?.hazards ?? []).reduce(
-      (product, hazard) => product * hazardFactors[hazard][kind],
-      1,
-    ),
-  );
+  const factors = places.map((id) => placeFactor(circuit, id, kind));
   return factors.length === 0 ? 1 : factors.reduce((sum, each) => sum + each, 0) / factors.length;
 }

@@ -1,5 +1,5 @@
 import type { Hazard } from '../circuit/circuit';
-import type { HazardKind } from './effect';
+import type { HazardKind } from '../circuit/parts/effect';
 
 /**
  * How often each kind of fault is the cause, relative to the others, per metre of plain wiring. Judgement of the

@@ -1,6 +1,6 @@
 import type { Circuit } from '../circuit/circuit';
 import { perCircuit } from '../circuit/perCircuit';
-import { kindOf } from '../parts/partKinds';
+import { kindOf } from '../circuit/parts/partKinds';
 import { thingsOf } from './fault';
 import { neighbours } from './neighbours';
 

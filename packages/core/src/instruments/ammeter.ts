@@ -1,8 +1,7 @@
 import { cavityFill } from '../circuit/operatingState';
 import { partById } from '../circuit/terminals';
-import { ammeterOhms } from '../parts/fuse';
-import type { Instrument } from './instrument';
-import { notApplicable } from './instrument';
+import { ammeterOhms } from '../circuit/parts/fuse';
+import { defineInstrument, notApplicable } from './instrument';
 import type { NumberScale } from './prediction';
 import { toScale } from './prediction';
 import { fuseTargets, nodeAt } from './targets';
@@ -19,9 +18,10 @@ const scale: NumberScale = {
 };
 
 /** A series ammeter in a fuse's cavity: it has ohms and a fuse of its own, and reads nothing once that has opened. */
-export const ammeter: Instrument = {
+export const ammeter = defineInstrument({
   id: 'ammeter',
   name: 'series amps',
+  flag: 'read here',
   display: { kind: 'number', scale },
   electrical: true,
   minutes: 0.4,
@@ -29,12 +29,12 @@ export const ammeter: Instrument = {
   place: (circuit, at) => partById(circuit, at).place,
   instruction: (circuit, at) => `Amps through the meter in ${partById(circuit, at).name}`,
   mayPropose: (_circuit, state, at) => state.batteryConnected && cavityFill(state, at).kind === 'ammeter',
-  lay(setting, at) {
-    const fill = cavityFill(setting.state, at);
+  connect(context, at) {
+    const fill = cavityFill(context.state, at);
     if (fill.kind !== 'ammeter') return notApplicable('There is no ammeter in this cavity.');
     const most = 2 * fill.amps;
     return {
-      probe: { kind: 'across', a: nodeAt(setting, `${at}.feed`), b: nodeAt(setting, `${at}.load`) },
+      probe: { kind: 'across', a: nodeAt(context, `${at}.feed`), b: nodeAt(context, `${at}.load`) },
       show(across) {
         const amps = across / ammeterOhms;
         const read = Math.abs(amps) > most ? 0 : amps;
@@ -42,4 +42,4 @@ export const ammeter: Instrument = {
       },
     };
   },
-};
+});

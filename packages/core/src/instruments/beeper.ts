@@ -1,9 +1,9 @@
 import type { TerminalRef } from '../circuit/terminalRef';
 import { terminalName } from '../circuit/terminals';
-import { REFERENCE } from '../solver/network';
-import type { Instrument } from './instrument';
+import { REFERENCE } from '../network/network';
 import { liveVolts } from './ohmmeter';
 import { judgedSteps } from './prediction';
+import { defineInstrument } from './instrument';
 import { nodeAt, terminalPlace, terminalTargets } from './targets';
 
 /** Ohms below which meters beep, and how far they differ, as the standard deviation of the logarithm. Judgement. */
@@ -11,9 +11,10 @@ export const beepsBelow = 30;
 const spread = 0.25;
 
 /** The meter's beeper to ground: quick, and easily fooled, since many a healthy load beeps as well. */
-export const beeper: Instrument = {
+export const beeper = defineInstrument({
   id: 'beeper',
   name: 'beeper to ground',
+  flag: 'probe here',
   display: {
     kind: 'outcomes',
     outcomes: [
@@ -28,9 +29,9 @@ export const beeper: Instrument = {
   instruction: (circuit, at) => `Beeper to ground on ${terminalName(circuit, at as TerminalRef)}`,
   mayPropose: () => true,
   onDeadPoints: true,
-  lay(setting, at) {
+  connect(context, at) {
     return {
-      probe: { kind: 'port', node: nodeAt(setting, at), against: REFERENCE },
+      probe: { kind: 'port', node: nodeAt(context, at), against: REFERENCE },
       show(volts, ohms) {
         if (!Number.isFinite(ohms)) return { kind: 'outcomes', chances: [0, 1] };
         if (!(Math.abs(volts) <= liveVolts)) {
@@ -40,4 +41,4 @@ export const beeper: Instrument = {
       },
     };
   },
-};
+});

@@ -2,8 +2,8 @@ import { colouredWire } from '../circuit/wireColour';
 import { cavityFill } from '../circuit/operatingState';
 import { partById, terminalName } from '../circuit/terminals';
 import { partIdOf } from '../circuit/terminalRef';
-import type { Instrument } from './instrument';
 import { judgedSteps } from './prediction';
+import { defineInstrument } from './instrument';
 import { fuseTargets, sectionEnd } from './targets';
 
 /** Amps that a hand clamp tells from its own drift, and how far that varies. Judgement for a 20 A range. */
@@ -11,9 +11,10 @@ const thresholds: readonly number[] = [0.15];
 const spread = 0.5;
 
 /** A clamp or tracer round one wire, close to one of its ends: current passes here, or not. */
-export const clamp: Instrument = {
+export const clamp = defineInstrument({
   id: 'clamp',
   name: 'clamp',
+  flag: 'clamp here',
   display: {
     kind: 'outcomes',
     outcomes: [
@@ -36,11 +37,11 @@ export const clamp: Instrument = {
   // Current through a short is only safe behind a limiter lamp; without one no fuse may be feeding it.
   mayPropose: (circuit, state) =>
     state.batteryConnected && fuseTargets(circuit).some((fuse) => cavityFill(state, fuse).kind === 'lamp'),
-  lay({ circuit }, at) {
+  connect({ circuit }, at) {
     const { section, end } = sectionEnd(circuit, at);
     return {
       probe: { kind: 'amps', section: section.id, end },
       show: (amps) => ({ kind: 'outcomes', chances: judgedSteps(Math.abs(amps), thresholds, spread) }),
     };
   },
-};
+});

@@ -1,8 +1,7 @@
 import { cavityFill } from '../circuit/operatingState';
 import { partById } from '../circuit/terminals';
-import { fuseOhms } from '../parts/fuse';
-import type { Instrument } from './instrument';
-import { notApplicable } from './instrument';
+import { fuseOhms } from '../circuit/parts/fuse';
+import { defineInstrument, notApplicable } from './instrument';
 import type { NumberScale } from './prediction';
 import { toScale } from './prediction';
 import { fuseTargets, nodeAt } from './targets';
@@ -19,9 +18,10 @@ const scale: NumberScale = {
 };
 
 /** Amps by clamp at a fuse, or all that the battery gives. */
-export const clampAmps: Instrument = {
+export const clampAmps = defineInstrument({
   id: 'clamp-amps',
   name: 'amps by clamp',
+  flag: 'clamp here',
   display: { kind: 'number', scale },
   electrical: true,
   minutes: 0.6,
@@ -35,22 +35,22 @@ export const clampAmps: Instrument = {
       ? 'Amps by clamp at the battery, all that it gives'
       : `Amps by clamp in the wire of ${partById(circuit, at).name}`,
   mayPropose: (_circuit, state, at) => state.batteryConnected && cavityFill(state, at).kind === 'fuse',
-  lay(setting, at) {
-    const part = partById(setting.circuit, at);
+  connect(context, at) {
+    const part = partById(context.circuit, at);
     const show = (amps: number) =>
       ({ kind: 'number', mean: toScale(scale, amps), deviation: scale.relative, overload: 0 }) as const;
     if (part.kind === 'battery') {
-      if (!setting.state.batteryConnected) return notApplicable('The battery is disconnected.');
+      if (!context.state.batteryConnected) return notApplicable('The battery is disconnected.');
       return { probe: { kind: 'element amps', part: at, role: 'cells' }, show: (amps) => show(-amps) };
     }
-    const fill = cavityFill(setting.state, at).kind;
+    const fill = cavityFill(context.state, at).kind;
     if (part.kind !== 'fuse' || fill !== 'fuse') return notApplicable('There is no fuse in this cavity.');
     const ohms = fuseOhms(part);
     return {
       probe: {
         kind: 'work',
-        a: nodeAt(setting, `${at}.feed`),
-        b: nodeAt(setting, `${at}.load`),
+        a: nodeAt(context, `${at}.feed`),
+        b: nodeAt(context, `${at}.load`),
         part: at,
         role: 'element',
         ohms,
@@ -59,4 +59,4 @@ export const clampAmps: Instrument = {
       show: (across) => show(Math.abs(across) > 2 * part.ratingAmps * ohms ? 0 : across / ohms),
     };
   },
-};
+});

@@ -1,8 +1,7 @@
 import { partIdOf } from '../circuit/terminalRef';
 import type { TerminalRef } from '../circuit/terminalRef';
 import { partById, terminalName } from '../circuit/terminals';
-import type { Instrument } from './instrument';
-import { notApplicable } from './instrument';
+import { defineInstrument, notApplicable } from './instrument';
 import { nodeAt, outputTargets } from './targets';
 
 /** How often a stored code is of another day, or a present one is missed. Judgement. */
@@ -17,9 +16,10 @@ const halfWay = 0.5;
  * output is told to do. A low pin that should be high is an open wire or a short to ground; a high pin that should be
  * low is a short to battery. It says nothing of what is wrong inside the module.
  */
-export const codes: Instrument = {
+export const codes = defineInstrument({
   id: 'codes',
   name: 'codes',
+  flag: 'read here',
   display: {
     kind: 'outcomes',
     outcomes: [
@@ -37,25 +37,25 @@ export const codes: Instrument = {
   instruction: (circuit, at) => `Codes for ${terminalName(circuit, at as TerminalRef)}`,
   mayPropose: (_circuit, state, at) =>
     state.batteryConnected && !state.apart.includes(partIdOf(at as TerminalRef)),
-  lay(setting, at) {
+  connect(context, at) {
     const id = partIdOf(at as TerminalRef);
-    const part = partById(setting.circuit, id);
-    if (part.kind !== 'module' || setting.state.apart.includes(id)) return notApplicable('It is unplugged.');
+    const part = partById(context.circuit, id);
+    if (part.kind !== 'module' || context.state.apart.includes(id)) return notApplicable('It is unplugged.');
     const pinOf = (wanted: string) => part.pins.find(({ role }) => role === wanted)?.pin ?? '';
     const output = part.pins.find(({ pin }) => `${id}.${pin}` === at);
     const drivesHigh = output?.role === 'high-side output';
     return {
       probe: {
         kind: 'output',
-        pin: nodeAt(setting, at),
-        ground: nodeAt(setting, `${id}.${pinOf('ground')}`),
-        supply: nodeAt(setting, `${id}.${pinOf('supply')}`),
+        pin: nodeAt(context, at),
+        ground: nodeAt(context, `${id}.${pinOf('ground')}`),
+        supply: nodeAt(context, `${id}.${pinOf('supply')}`),
         part: id,
         role: at.slice(id.length + 1),
       },
       show(volts, signed) {
         const supply = Math.abs(signed);
-        const silent = supply < answersFrom * setting.circuit.nominalVolts;
+        const silent = supply < answersFrom * context.circuit.nominalVolts;
         const high = volts > halfWay * supply;
         const wanted = drivesHigh === signed > 0;
         const told = silent ? 3 : high === wanted ? 0 : high ? 2 : 1;
@@ -67,4 +67,4 @@ export const codes: Instrument = {
       },
     };
   },
-};
+});

@@ -1,12 +1,12 @@
 import { cavityFill } from '../circuit/operatingState';
 import { partById } from '../circuit/terminals';
-import { fuseOhms } from '../parts/fuse';
-import { stateSolver } from '../solver/solution';
-import type { TraceKind } from '../traces/traceKinds';
-import { traceKinds } from '../traces/traceKinds';
-import type { Instrument, Setting } from './instrument';
-import { notApplicable } from './instrument';
-import { evenDensity } from './prediction';
+import { fuseOhms } from '../circuit/parts/fuse';
+import { stateSolver } from '../solver/stateSolver';
+import type { TraceKind } from './traceKinds';
+import { traceKinds } from './traceKinds';
+import type { MeasurementContext } from './instrument';
+import { defineInstrument, notApplicable } from './instrument';
+import { evenDensity } from '../statistics/normal';
 import { fuseTargets, nodeAt } from './targets';
 
 /** A kind of trace as an outcome's id. */
@@ -25,9 +25,10 @@ const nothingBelow = 0.05;
  * A recording of the current in a fuse's wire, judged. What the circuit draws under a fault, as a multiple of what it
  * draws when healthy, says which kinds a recording can be; the course in time itself is judged by `judgeTrace`.
  */
-export const currentTrace: Instrument = {
+export const currentTrace = defineInstrument({
   id: 'trace',
   name: 'recorded current',
+  flag: 'clamp here',
   display: {
     kind: 'outcomes',
     outcomes: traceKinds.map((kind) => ({
@@ -41,13 +42,13 @@ export const currentTrace: Instrument = {
   place: (circuit, at) => partById(circuit, at).place,
   instruction: (circuit, at) => `Record the current in ${partById(circuit, at).name}, from switching on`,
   mayPropose: (_circuit, state, at) => state.batteryConnected && cavityFill(state, at).kind === 'fuse',
-  lay(setting, at) {
-    const part = partById(setting.circuit, at);
-    if (part.kind !== 'fuse' || cavityFill(setting.state, at).kind !== 'fuse') {
+  connect(context, at) {
+    const part = partById(context.circuit, at);
+    if (part.kind !== 'fuse' || cavityFill(context.state, at).kind !== 'fuse') {
       return notApplicable('There is no fuse in this cavity.');
     }
-    const ends = { a: nodeAt(setting, `${at}.feed`), b: nodeAt(setting, `${at}.load`), ohms: fuseOhms(part) };
-    const healthy = healthyShare(setting, ends, part.ratingAmps);
+    const ends = { a: nodeAt(context, `${at}.feed`), b: nodeAt(context, `${at}.load`), ohms: fuseOhms(part) };
+    const healthy = healthyShare(context, ends, part.ratingAmps);
     return {
       probe: {
         kind: 'fuse load',
@@ -67,10 +68,10 @@ export const currentTrace: Instrument = {
       return (1 - caughtShare * (lost + shorted)) * chance + caughtShare * caught;
     });
   },
-};
+});
 
 function healthyShare(
-  { circuit, state }: Setting,
+  { circuit, state }: MeasurementContext,
   { a, b, ohms }: { readonly a: number; readonly b: number; readonly ohms: number },
   ratingAmps: number,
 ): number {

@@ -2,12 +2,11 @@ import type { Circuit } from '../circuit/circuit';
 import { cavityFill } from '../circuit/operatingState';
 import { partById, placeById } from '../circuit/terminals';
 import { sightsBySuspect } from '../faults/sights';
-import { openingBand, openingLogSeconds } from '../fuses/openingTime';
-import { fuseOhms } from '../parts/fuse';
-import type { FusePart } from '../parts/fuse';
-import type { Instrument } from './instrument';
-import { notApplicable } from './instrument';
-import { normalCdf } from './prediction';
+import { openingBand, openingLogSeconds } from '../physics/fuseOpening';
+import { fuseOhms } from '../circuit/parts/fuse';
+import type { FusePart } from '../circuit/parts/fuse';
+import { defineInstrument, notApplicable } from './instrument';
+import { normalCdf } from '../statistics/normal';
 import { fuseTargets, nodeAt } from './targets';
 
 /** A fuse that opens within so many seconds blew at once; within so many, after minutes; else it holds. */
@@ -25,9 +24,10 @@ const comingHolds = 0.3;
  * What a fresh fuse of the labelled rating did, in the state that the vehicle was in: how it blew is told by the
  * current that it had. Evidence when it has happened; the plan never burns one.
  */
-export const freshFuse: Instrument = {
+export const freshFuse = defineInstrument({
   id: 'fresh-fuse',
   name: 'fresh fuse',
+  flag: 'fit here',
   display: {
     kind: 'outcomes',
     outcomes: [
@@ -44,20 +44,20 @@ export const freshFuse: Instrument = {
   place: (circuit, at) => partById(circuit, at).place,
   instruction: (circuit, at) => `A fresh fuse in ${partById(circuit, at).name}`,
   mayPropose: () => false,
-  lay(setting, at) {
-    const part = partById(setting.circuit, at);
-    if (part.kind !== 'fuse' || cavityFill(setting.state, at).kind !== 'fuse') {
+  connect(context, at) {
+    const part = partById(context.circuit, at);
+    if (part.kind !== 'fuse' || cavityFill(context.state, at).kind !== 'fuse') {
       return notApplicable('There is no fuse in this cavity.');
     }
     return {
       probe: {
         kind: 'fuse load',
         fuse: at,
-        a: nodeAt(setting, `${at}.feed`),
-        b: nodeAt(setting, `${at}.load`),
+        a: nodeAt(context, `${at}.feed`),
+        b: nodeAt(context, `${at}.load`),
         ohms: fuseOhms(part),
         ratingAmps: part.ratingAmps,
-        wet: suspectsInTheWet(setting.circuit),
+        wet: suspectsInTheWet(context.circuit),
       },
       show: (share, wet) => ({ kind: 'outcomes', chances: howItBlew(part, share, wet === 1) }),
     };
@@ -70,7 +70,7 @@ export const freshFuse: Instrument = {
     const told = (rest * (1 - comingRandomShare)) / 2;
     return [1 - blows, told, told, rest * comingRandomShare, inTheWet];
   },
-};
+});
 
 /** Chances of: holds, at once, after minutes, at random, in the wet; at a share of its rating. */
 function howItBlew({ style }: FusePart, share: number, wet: boolean): readonly number[] {

@@ -1,7 +1,6 @@
 import { cavityFill } from '../circuit/operatingState';
 import { partById } from '../circuit/terminals';
-import type { Instrument } from './instrument';
-import { notApplicable } from './instrument';
+import { defineInstrument, notApplicable } from './instrument';
 import { fuseTargets } from './targets';
 
 /** Share of opened fuses that look whole, and of whole ones that are called blown. Judgement. */
@@ -9,9 +8,10 @@ const looksWhole = 0.05;
 const calledBlown = 0.01;
 
 /** A fuse looked at, or its two legs read: whether it is still whole. */
-export const fuseCheck: Instrument = {
+export const fuseCheck = defineInstrument({
   id: 'fuse-check',
   name: 'fuse looked at',
+  flag: 'look here',
   display: {
     kind: 'outcomes',
     outcomes: [
@@ -27,8 +27,8 @@ export const fuseCheck: Instrument = {
     `See whether ${partById(circuit, at).name} is whole: both legs, or pull it and look`,
   mayPropose: (_circuit, state, at) =>
     cavityFill(state, at).kind === 'fuse' && state.blown?.includes(at) !== true,
-  lay(setting, at) {
-    if (cavityFill(setting.state, at).kind !== 'fuse')
+  connect(context, at) {
+    if (cavityFill(context.state, at).kind !== 'fuse')
       return notApplicable('There is no fuse in this cavity.');
     return {
       probe: { kind: 'stands', part: at, role: 'element' },
@@ -38,4 +38,4 @@ export const fuseCheck: Instrument = {
       },
     };
   },
-};
+});

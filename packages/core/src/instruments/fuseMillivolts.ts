@@ -1,9 +1,8 @@
 import { cavityFill } from '../circuit/operatingState';
 import { partById } from '../circuit/terminals';
-import { fuseOhmsSpread, fuseVolts, resolvedVolts } from '../fuses/millivolts';
-import { fuseOhms } from '../parts/fuse';
-import type { Instrument } from './instrument';
-import { notApplicable } from './instrument';
+import { fuseOhmsSpread, fuseVolts, resolvedVolts } from '../physics/fuseMillivolts';
+import { fuseOhms } from '../circuit/parts/fuse';
+import { defineInstrument, notApplicable } from './instrument';
 import type { NumberScale } from './prediction';
 import { toScale } from './prediction';
 import { fuseTargets, nodeAt } from './targets';
@@ -19,9 +18,10 @@ const scale: NumberScale = {
 };
 
 /** Millivolts over a seated fuse, on the test points of its back: the current in it, without pulling anything. */
-export const fuseMillivolts: Instrument = {
+export const fuseMillivolts = defineInstrument({
   id: 'fuse-millivolts',
   name: 'millivolts over the fuse',
+  flag: 'probe here',
   display: { kind: 'number', scale },
   electrical: true,
   minutes: 0.3,
@@ -29,9 +29,9 @@ export const fuseMillivolts: Instrument = {
   place: (circuit, at) => partById(circuit, at).place,
   instruction: (circuit, at) => `Millivolts over ${partById(circuit, at).name}, on its two test points`,
   mayPropose: (_circuit, state, at) => state.batteryConnected && cavityFill(state, at).kind === 'fuse',
-  lay(setting, at) {
-    const part = partById(setting.circuit, at);
-    if (part.kind !== 'fuse' || cavityFill(setting.state, at).kind !== 'fuse') {
+  connect(context, at) {
+    const part = partById(context.circuit, at);
+    if (part.kind !== 'fuse' || cavityFill(context.state, at).kind !== 'fuse') {
       return notApplicable('There is no fuse in this cavity.');
     }
     const { style, ratingAmps } = part;
@@ -41,8 +41,8 @@ export const fuseMillivolts: Instrument = {
       // The test points are the element's own ends: what a loose seat drops is not between them.
       probe: {
         kind: 'work',
-        a: nodeAt(setting, `${at}.feed`),
-        b: nodeAt(setting, `${at}.load`),
+        a: nodeAt(context, `${at}.feed`),
+        b: nodeAt(context, `${at}.load`),
         part: at,
         role: 'element',
         ohms,
@@ -57,4 +57,4 @@ export const fuseMillivolts: Instrument = {
       },
     };
   },
-};
+});

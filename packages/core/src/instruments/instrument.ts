@@ -1,50 +1,14 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
-import type { Network } from '../solver/network';
-import { REFERENCE } from '../solver/network';
-import { staysInHarness } from '../faults/effect';
-import type { Fault } from '../faults/fault';
-import { faultedId, liesIn } from '../faults/fault';
-import type { FaultTable } from '../solver/faultTable';
-import { hasDiodes } from '../solver/solution';
+import type { Network } from '../network/network';
 import type { Solution } from '../solver/solution';
 import { mixPhases } from './mixPredictions';
 import type { Display, Prediction } from './prediction';
+import type { Probe } from './probe';
+import { observed } from './probe';
 
-export type InstrumentId =
-  | 'ohmmeter'
-  | 'voltmeter'
-  | 'lamp-to-ground'
-  | 'lamp-to-battery'
-  | 'clamp'
-  | 'cavity-lamp'
-  | 'load'
-  | 'fresh-fuse'
-  | 'look'
-  | 'wiggle'
-  | 'beeper'
-  | 'logic-tester'
-  | 'fuse-millivolts'
-  | 'ammeter'
-  | 'live-data'
-  | 'codes'
-  | 'wire-ohms'
-  | 'tap'
-  | 'relay-bench'
-  | 'trace'
-  | 'fuse-check'
-  | 'relay-click'
-  | 'clamp-amps'
-  | 'wire-drop';
-
-/** Where an instrument is laid: a terminal `C7.1b`, a section's end `W12@from`, a part `F17`, a place `hinge`. */
+/** Where an instrument is connected: a terminal `C7.1b`, a section's end `W12@from`, a part `F17`, a place `hinge`. */
 export type Target = string;
-
-/** An instrument laid on one target. */
-export interface Test {
-  readonly instrument: InstrumentId;
-  readonly at: Target;
-}
 
 /** What was read. Numbers are SI. */
 export type ReadingValue =
@@ -52,106 +16,49 @@ export type ReadingValue =
   | { readonly kind: 'overload' }
   | { readonly kind: 'outcome'; readonly outcome: string };
 
-/** What an instrument is laid on, whatever is wrong with it. */
-export interface Setting {
+/** What an instrument is connected to, whatever is wrong with it. */
+export interface MeasurementContext {
   readonly circuit: Circuit;
   readonly state: OperatingState;
   readonly network: Network;
 }
 
-/** A solved circuit on which instruments are laid. */
-export interface Bench {
+/** A solved circuit that instruments are connected to. */
+export interface SolvedCircuit {
   readonly circuit: Circuit;
   readonly state: OperatingState;
   readonly solution: Solution;
 }
 
-/** Two numbers off a solved circuit that settle what an instrument shows; a second that does not count is 0. */
-export type Probe =
-  /** Open-circuit volts between two nodes, and the ohms behind them. */
-  | {
-      readonly kind: 'port';
-      readonly node: number;
-      readonly against: number;
-      /** What the instrument itself draws through, ohms, where it draws enough to turn a diode on. */
-      readonly ohms?: number;
-    }
-  /** Volts between two nodes. */
-  | { readonly kind: 'across'; readonly a: number; readonly b: number }
-  /**
-   * Volts across an element itself, as far as they still do its work: none where it is open inside, and without those
-   * over ohms that a fault has put in series within its part.
-   */
-  | {
-      readonly kind: 'work';
-      readonly a: number;
-      readonly b: number;
-      readonly part: string;
-      readonly role: string;
-      /** Its own ohms, where others may have come to them. */
-      readonly ohms?: number;
-    }
-  /** Amps in a wire, at one of its ends. */
-  | { readonly kind: 'amps'; readonly section: string; readonly end: 'from' | 'to' }
-  /** Amps in one of a part's own elements, from its first end to its other. */
-  | { readonly kind: 'element amps'; readonly part: string; readonly role: string }
-  /** Amps in a fuse as a share of its rating, infinite where they have opened it; and 1 for suspects in the wet. */
-  | {
-      readonly kind: 'fuse load';
-      readonly fuse: string;
-      readonly a: number;
-      readonly b: number;
-      readonly ohms: number;
-      readonly ratingAmps: number;
-      readonly wet: ReadonlySet<string>;
-    }
-  /** 1 where a switching device of a part conducts, or a module's input reads high; else 0. */
-  | { readonly kind: 'stands'; readonly part: string; readonly role: string }
-  /**
-   * Volts of a module's output pin above its ground; and those of its supply, below 0 while the output is not driven.
-   */
-  | {
-      readonly kind: 'output';
-      readonly pin: number;
-      readonly ground: number;
-      readonly supply: number;
-      readonly part: string;
-      readonly role: string;
-    }
-  /** The chance that the fault can be seen, by the suspect that it belongs to. */
-  | { readonly kind: 'sight'; readonly chances: ReadonlyMap<string, number> }
-  /** What is wrong within a part itself, whatever stands around it: `inWithin` has the numbers. */
-  | { readonly kind: 'within'; readonly part: string }
-  /** Nothing can be told in this setting. */
-  | { readonly kind: 'vain' };
-
-/** An instrument laid on a target: what it takes off the circuit, which depends on the fault, and what it shows then. */
-export interface Laid {
+/** An instrument connected to a target: what it takes off the circuit, which depends on the fault, and what it shows then. */
+export interface Connection {
   readonly probe: Probe;
   readonly show: (first: number, second: number) => Prediction;
 }
 
-/** One kind of instrument, whole: a file that gives this, its id above and its line in `instruments.ts`. */
-export interface Instrument {
-  readonly id: InstrumentId;
+/** One kind of instrument, whole: a file that defines this, and its place in the list of `instruments.ts`. */
+export interface InstrumentDefinition<Id extends string = string> {
+  readonly id: Id;
   /** As said in a sentence: `ohms to ground`. */
   readonly name: string;
+  /** What the flag on the map says where it goes: `probe here`. */
+  readonly flag: string;
   readonly display: Display;
   /** Whether what it shows depends on the vehicle's state. */
   readonly electrical: boolean;
-  /** Minutes to lay it on and read it, once the hand is there. */
+  /** Minutes to connect it and read it, once the hand is there. */
   readonly minutes: number;
-  /** Every target of the circuit that it can be laid on. */
+  /** Every target of the circuit that it can be connected to. */
   readonly targets: (circuit: Circuit) => readonly Target[];
   /** The place where the hand must be. */
   readonly place: (circuit: Circuit, at: Target) => string | undefined;
-  /** Where else it must be laid on: the other end of a wire. */
+  /** Where else it must be connected: the other end of a wire. */
   readonly otherPlace?: (circuit: Circuit, at: Target) => string | undefined;
   /** The instruction, as one technician to another: `Ohms to ground on C7 pin 2, door side`. */
   readonly instruction: (circuit: Circuit, at: Target) => string;
   /** Whether the plan may ask for it there, in that state; a technician may still enter it. */
   readonly mayPropose: (circuit: Circuit, state: OperatingState, at: Target) => boolean;
-  /** Whether it feels where along the wire that it is laid on a short lies. */
+  /** Whether it feels where along the wire that it is connected to a short lies. */
   readonly feelsWhere?: boolean;
   /** Whether it is asked for only where the point would be dead in the healthy circuit: it means nothing on a live one. */
   readonly onDeadPoints?: boolean;
@@ -163,30 +70,41 @@ export interface Instrument {
    */
   readonly comingAndGoing?: (there: readonly number[], gone: readonly number[]) => readonly number[];
   /** @throws {CoreError} `instrument/target` when the circuit has no such target */
-  readonly lay: (setting: Setting, at: Target) => Laid;
+  readonly connect: (context: MeasurementContext, at: Target) => Connection;
+}
+
+/** Defines an instrument by an id that the compiler knows. */
+export function defineInstrument<const Id extends string>(
+  instrument: InstrumentDefinition<Id>,
+): InstrumentDefinition<Id> {
+  return instrument;
 }
 
 /** What an instrument would show on a solved circuit. */
 export function predictOn(
-  instrument: Instrument,
-  { circuit, state, solution }: Bench,
+  instrument: InstrumentDefinition,
+  { circuit, state, solution }: SolvedCircuit,
   at: Target,
 ): Prediction {
-  return predictLaid(
-    instrument.lay({ circuit, state, network: solution.network }, at),
+  return predictConnected(
+    instrument.connect({ circuit, state, network: solution.network }, at),
     instrument.display,
     solution,
   );
 }
 
-/** What an instrument that has been laid would show on one solution of the network it was laid on. */
-export function predictLaid({ probe, show }: Laid, display: Display, solution: Solution): Prediction {
+/** What an instrument that is connected would show on one solution of the network it is connected to. */
+export function predictConnected(
+  { probe, show }: Connection,
+  display: Display,
+  solution: Solution,
+): Prediction {
   const { phases } = solution;
   if (phases === null) {
-    const { first, second } = sensed(probe, solution);
+    const { first, second } = observed(probe, solution);
     return show(first, second);
   }
-  const each = phases.map((phase) => sensed(probe, phase));
+  const each = phases.map((phase) => observed(probe, phase));
   if (seesPhases(probe, display))
     return mixPhases(
       display,
@@ -206,191 +124,7 @@ function seesPhases({ kind }: Probe, display: Display): boolean {
   return flickers || kind === 'stands' || kind === 'output' || kind === 'fuse load';
 }
 
-/** What a probe takes off one solution. */
-function sensed(probe: Probe, solution: Solution): { first: number; second: number } {
-  switch (probe.kind) {
-    case 'port': {
-      const { node, against, ohms: own } = probe;
-      const { volts, ohms } =
-        own === undefined ? solution.port(node, against) : solution.loadedPort(node, against, own);
-      return { first: volts, second: ohms };
-    }
-    case 'across':
-      return { first: voltsAcross(solution, probe.a, probe.b), second: 0 };
-    case 'work':
-      return {
-        first: voltsAcross(solution, probe.a, probe.b) * workingShare(probe, solution.faults),
-        second: 0,
-      };
-    case 'amps':
-      return { first: solution.sectionAmps(probe.section, probe.end), second: 0 };
-    case 'element amps':
-      return { first: elementAmps(probe, solution), second: 0 };
-    case 'fuse load': {
-      const { a, b, fuse, ohms, ratingAmps, wet } = probe;
-      const element = { part: fuse, role: 'element', ohms };
-      const own = voltsAcross(solution, a, b) * workingShare(element, solution.faults);
-      const share = Math.abs(own) / ohms / ratingAmps;
-      return {
-        first: solution.blown.includes(fuse) ? Infinity : share,
-        second: solution.faults.some((each) => wet.has(faultedId(each) ?? '')) ? 1 : 0,
-      };
-    }
-    case 'stands':
-      return { first: conducts(solution, probe) ? 1 : 0, second: 0 };
-    case 'output': {
-      const { pin, ground, supply } = probe;
-      const own = solution.volts(supply) - solution.volts(ground);
-      return {
-        first: solution.volts(pin) - solution.volts(ground),
-        second: conducts(solution, probe) ? own : -own,
-      };
-    }
-    case 'sight':
-      return {
-        first: solution.faults.reduce(
-          (seen, each) => seen + (1 - seen) * (probe.chances.get(faultedId(each) ?? '') ?? 0),
-          0,
-        ),
-        second: 0,
-      };
-    case 'within':
-      return { first: withinPart(probe.part, solution.faults), second: 0 };
-    case 'vain':
-      return { first: 0, second: 0 };
-  }
-}
-
-/** Volts from one node to another; none where nothing ties the two together. */
-function voltsAcross({ volts, floating, port }: Solution, a: number, b: number): number {
-  if ((floating(a) || floating(b)) && !Number.isFinite(port(a, b).ohms)) return 0;
-  return volts(a) - volts(b);
-}
-
-/** What a `within` probe takes off: nothing, a coil, a contact that sticks, one that is otherwise bad, or the wrong type. */
-export const inWithin = { sound: 0, coil: 1, stuck: 2, burnt: 3, wrongType: 4 } as const;
-
-function withinPart(part: string, faults: readonly Fault[]): number {
-  for (const fault of faults) {
-    if (fault.kind !== 'part' || fault.part !== part || staysInHarness(fault.effect)) continue;
-    switch (fault.effect.kind) {
-      case 'cut':
-      case 'bridge':
-      case 'turn':
-      case 'short':
-      case 'tie':
-        return inWithin.coil;
-      case 'hold':
-        return inWithin.stuck;
-      case 'added':
-        return inWithin.burnt;
-      case 'invert':
-        return inWithin.wrongType;
-    }
-  }
-  return inWithin.sound;
-}
-
-function elementAmps(
-  { part, role }: { readonly part: string; readonly role: string },
-  { network, volts }: Solution,
-): number {
-  const found = network.branches.find((each) => each.owner === part && each.role === role);
-  return found === undefined ? 0 : found.siemens * (volts(found.a) - volts(found.b) - found.sourceVolts);
-}
-
-/** Whether a switching device of a part conducts. */
-function conducts(
-  { network, joined }: Solution,
-  { part, role }: { readonly part: string; readonly role: string },
-): boolean {
-  return joined[network.switches.findIndex((each) => each.owner === part && each.role === role)] === true;
-}
-
-/** Share of the volts between an element's ends that is its own and still does its work (power goes with their square). */
-function workingShare(
-  { part, role, ohms }: { readonly part: string; readonly role: string; readonly ohms?: number },
-  faults: readonly Fault[],
-): number {
-  return faults.reduce((share, fault) => {
-    if (fault.kind !== 'part' || fault.part !== part) return share;
-    const { effect } = fault;
-    if (effect.kind === 'cut' && effect.role === role) return 0;
-    if (effect.kind === 'added' && effect.role === role && ohms !== undefined) {
-      return (share * ohms) / (ohms + effect.ohms);
-    }
-    return effect.kind === 'bridge' && effect.role === role ? share * Math.sqrt(effect.works ?? 1) : share;
-  }, 1);
-}
-
-/** The same under many faults, each row of the table filled where it is not yet. */
-export function senseAll(
-  probe: Probe,
-  table: FaultTable,
-  faults: ArrayLike<number>,
-  first: Float64Array,
-  second: Float64Array,
-): void {
-  const count = faults.length;
-  const draws = probe.kind === 'port' && probe.ohms !== undefined && hasDiodes(table.network);
-  if (!table.keepsRows || draws) {
-    senseEach(probe, table, faults, first, second);
-    return;
-  }
-  switch (probe.kind) {
-    case 'port': {
-      const { node, against } = probe;
-      for (let k = 0; k < count; k++) {
-        const volts = table.volts(faults[k]!);
-        first[k] = against === REFERENCE ? volts[node]! : volts[node]! - volts[against]!;
-        second[k] = table.ohms(faults[k]!, against)[node]!;
-      }
-      return;
-    }
-    case 'amps': {
-      const branch = table.network.branches[table.network.sectionBranch.get(probe.section) ?? -1];
-      for (let k = 0; k < count; k++) {
-        const fault = faults[k]!;
-        // A fault within the wire makes its two ends differ.
-        if (branch === undefined || liesIn(table.faults[fault] ?? null, probe.section)) {
-          first[k] = sensed(probe, table.solution(fault)).first;
-        } else {
-          const volts = table.volts(fault);
-          first[k] = branch.siemens * (volts[branch.a]! - volts[branch.b]!);
-        }
-        second[k] = 0;
-      }
-      return;
-    }
-    case 'across':
-    case 'work':
-    case 'element amps':
-    case 'fuse load':
-    case 'stands':
-    case 'output':
-    case 'sight':
-    case 'within':
-    case 'vain':
-      senseEach(probe, table, faults, first, second);
-  }
-}
-
-/** The plain way: each solution asked by itself. */
-function senseEach(
-  probe: Probe,
-  table: FaultTable,
-  faults: ArrayLike<number>,
-  first: Float64Array,
-  second: Float64Array,
-): void {
-  for (let k = 0; k < faults.length; k++) {
-    const both = sensed(probe, table.solution(faults[k]!));
-    first[k] = both.first;
-    second[k] = both.second;
-  }
-}
-
 /** Of an instrument that can tell nothing in its setting. */
-export function notApplicable(why: string): Laid {
+export function notApplicable(why: string): Connection {
   return { probe: { kind: 'vain' }, show: () => ({ kind: 'meaningless', why }) };
 }

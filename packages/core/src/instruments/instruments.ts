@@ -8,7 +8,7 @@ import { freshFuse } from './freshFuse';
 import { fuseCheck } from './fuseCheck';
 import { currentTrace } from './currentTrace';
 import { fuseMillivolts } from './fuseMillivolts';
-import type { Instrument, InstrumentId } from './instrument';
+import type { InstrumentDefinition, Target } from './instrument';
 import { liveData } from './liveData';
 import { load } from './load';
 import { logicTester } from './logicTester';
@@ -23,35 +23,52 @@ import { wiggle } from './wiggle';
 import { wireDrop } from './wireDrop';
 import { wireOhms } from './wireOhms';
 
-const instruments: Readonly<Record<InstrumentId, Instrument>> = {
+/** Every instrument. A new one is a file of its own and a word here; ids, the page's flag and what is stored follow. */
+const instruments = [
   ohmmeter,
   voltmeter,
-  'lamp-to-ground': lampToGround,
-  'lamp-to-battery': lampToBattery,
+  lampToGround,
+  lampToBattery,
   clamp,
-  'cavity-lamp': cavityLamp,
+  cavityLamp,
   load,
-  'fresh-fuse': freshFuse,
+  freshFuse,
   look,
   wiggle,
   beeper,
-  'logic-tester': logicTester,
-  'fuse-millivolts': fuseMillivolts,
+  logicTester,
+  fuseMillivolts,
   ammeter,
-  'live-data': liveData,
+  liveData,
   codes,
-  'wire-ohms': wireOhms,
+  wireOhms,
   tap,
-  'relay-bench': relayBench,
-  trace: currentTrace,
-  'fuse-check': fuseCheck,
-  'relay-click': relayClick,
-  'clamp-amps': clampAmps,
-  'wire-drop': wireDrop,
-};
+  relayBench,
+  currentTrace,
+  fuseCheck,
+  relayClick,
+  clampAmps,
+  wireDrop,
+] as const;
 
-export const allInstruments: readonly Instrument[] = Object.values(instruments);
+export type InstrumentId = (typeof instruments)[number]['id'];
 
+export type Instrument = InstrumentDefinition<InstrumentId>;
+
+/** An instrument connected to one target. */
+export interface Test {
+  readonly instrument: InstrumentId;
+  readonly at: Target;
+}
+
+export const allInstruments: readonly Instrument[] = instruments;
+
+/** Their ids, at least one. */
+export const instrumentIds = instruments.map(({ id }) => id) as [InstrumentId, ...InstrumentId[]];
+
+const byId = new Map<InstrumentId, Instrument>(instruments.map((each) => [each.id, each]));
+
+/** The instrument of an id. */
 export function instrumentById(id: InstrumentId): Instrument {
-  return instruments[id];
+  return byId.get(id)!;
 }

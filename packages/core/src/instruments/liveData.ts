@@ -1,16 +1,17 @@
 import type { TerminalRef } from '../circuit/terminalRef';
 import { partIdOf } from '../circuit/terminalRef';
 import { terminalName } from '../circuit/terminals';
-import type { Instrument } from './instrument';
+import { defineInstrument } from './instrument';
 import { inputTargets } from './targets';
 
 /** How often a scan tool's value is late or of another item than asked. Judgement. */
 const wrongShare = 0.01;
 
 /** What a module says that one of its inputs reads, over the scan tool. */
-export const liveData: Instrument = {
+export const liveData = defineInstrument({
   id: 'live-data',
   name: 'live data',
+  flag: 'read here',
   display: {
     kind: 'outcomes',
     outcomes: [
@@ -26,7 +27,7 @@ export const liveData: Instrument = {
   instruction: (circuit, at) => `Live data: what ${terminalName(circuit, at as TerminalRef)} reads`,
   mayPropose: (_circuit, state, at) =>
     state.batteryConnected && !state.apart.includes(partIdOf(at as TerminalRef)),
-  lay(_setting, at) {
+  connect(_setting, at) {
     const part = partIdOf(at as TerminalRef);
     return {
       probe: { kind: 'stands', part, role: at.slice(part.length + 1) },
@@ -36,4 +37,4 @@ export const liveData: Instrument = {
       },
     };
   },
-};
+});

@@ -1,5 +1,4 @@
-import type { Instrument } from './instrument';
-import { notApplicable } from './instrument';
+import { defineInstrument, notApplicable } from './instrument';
 import { judgedSteps } from './prediction';
 import { withFlicker } from './testLamp';
 import { loadTargets, nodeAt, watchedLoad } from './targets';
@@ -9,9 +8,10 @@ const thresholds: readonly number[] = [0.05, 0.6];
 const spread = 0.25;
 
 /** A consumer, watched: a symptom is a reading that costs nothing but a look. */
-export const load: Instrument = {
+export const load = defineInstrument({
   id: 'load',
   name: 'watch',
+  flag: 'watch here',
   display: {
     kind: 'outcomes',
     outcomes: [
@@ -33,14 +33,14 @@ export const load: Instrument = {
     !state.apart.includes(watchedLoad(circuit, at).part),
   // A load that should be off tells nothing by being off.
   worthAsking: (healthy) => healthy.kind === 'outcomes' && (healthy.chances[0] ?? 0) < 0.5,
-  lay(setting, at) {
-    const { part, a, b, role, powerShare } = watchedLoad(setting.circuit, at);
-    if (setting.state.apart.includes(part)) return notApplicable('It is unplugged.');
+  connect(context, at) {
+    const { part, a, b, role, powerShare } = watchedLoad(context.circuit, at);
+    if (context.state.apart.includes(part)) return notApplicable('It is unplugged.');
     return {
       probe: {
         kind: 'work',
-        a: nodeAt(setting, `${part}.${a}`),
-        b: nodeAt(setting, `${part}.${b}`),
+        a: nodeAt(context, `${part}.${a}`),
+        b: nodeAt(context, `${part}.${b}`),
         part,
         role,
       },
@@ -50,4 +50,4 @@ export const load: Instrument = {
       }),
     };
   },
-};
+});

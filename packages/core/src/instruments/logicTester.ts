@@ -1,8 +1,9 @@
 import type { TerminalRef } from '../circuit/terminalRef';
 import { terminalName } from '../circuit/terminals';
-import { REFERENCE } from '../solver/network';
-import type { Instrument } from './instrument';
-import { judgedSteps, normalCdf } from './prediction';
+import { REFERENCE } from '../network/network';
+import { judgedSteps } from './prediction';
+import { normalCdf } from '../statistics/normal';
+import { defineInstrument } from './instrument';
 import { nodeAt, terminalPlace, terminalTargets } from './targets';
 
 /** Shares of nominal volts between which neither light comes on, and how sharp that is. Judgement. */
@@ -14,9 +15,10 @@ const sourceOhms = 100_000;
 const ohmsSpread = 0.5;
 
 /** A tester with lights that draws next to nothing: the one for a module's pins. */
-export const logicTester: Instrument = {
+export const logicTester = defineInstrument({
   id: 'logic-tester',
   name: 'logic tester',
+  flag: 'probe here',
   display: {
     kind: 'outcomes',
     outcomes: [
@@ -31,10 +33,10 @@ export const logicTester: Instrument = {
   place: terminalPlace,
   instruction: (circuit, at) => `Logic tester on ${terminalName(circuit, at as TerminalRef)}`,
   mayPropose: (_circuit, state) => state.batteryConnected,
-  lay(setting, at) {
-    const { nominalVolts } = setting.circuit;
+  connect(context, at) {
+    const { nominalVolts } = context.circuit;
     return {
-      probe: { kind: 'port', node: nodeAt(setting, at), against: REFERENCE },
+      probe: { kind: 'port', node: nodeAt(context, at), against: REFERENCE },
       show(volts, ohms) {
         const firm = Number.isFinite(ohms) ? 1 - normalCdf(Math.log(ohms / sourceOhms) / ohmsSpread) : 0;
         const [low, between, high] = judgedSteps(volts / nominalVolts, [lowBelow, highAbove], spread);
@@ -42,4 +44,4 @@ export const logicTester: Instrument = {
       },
     };
   },
-};
+});

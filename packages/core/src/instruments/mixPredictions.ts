@@ -1,5 +1,5 @@
 import type { Display, NumberScale, Prediction } from './prediction';
-import { toScale, wanderingVolts } from './prediction';
+import { toScale, floatingVolts } from './prediction';
 
 /**
  * One prediction for what may be one of several, each as likely: chances are averaged; numbers become one with the mean
@@ -17,15 +17,15 @@ export function mixPredictions(display: Display, predictions: readonly Predictio
       chances: display.outcomes.map((_each, o) => all.reduce((sum, each) => sum + each[o]! / all.length, 0)),
     };
   }
-  if (predictions.every(({ kind }) => kind === 'wandering')) return first;
+  if (predictions.every(({ kind }) => kind === 'floating')) return first;
   return mixNumbers(display.scale, predictions);
 }
 
 function mixNumbers(scale: NumberScale, predictions: readonly Prediction[]): Prediction {
-  const top = toScale(scale, wanderingVolts);
+  const top = toScale(scale, floatingVolts);
   const all = predictions.flatMap((each) => {
     if (each.kind === 'number') return [each];
-    return each.kind === 'wandering' ? [{ mean: top / 2, deviation: top / Math.sqrt(12), overload: 0 }] : [];
+    return each.kind === 'floating' ? [{ mean: top / 2, deviation: top / Math.sqrt(12), overload: 0 }] : [];
   });
   const overload = all.reduce((sum, each) => sum + each.overload / all.length, 0);
   const shown = all.filter((each) => each.overload < 1);

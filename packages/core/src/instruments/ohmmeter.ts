@@ -1,9 +1,9 @@
 import type { TerminalRef } from '../circuit/terminalRef';
 import { terminalName } from '../circuit/terminals';
-import { REFERENCE } from '../solver/network';
-import type { Instrument } from './instrument';
+import { REFERENCE } from '../network/network';
 import type { NumberScale, Prediction } from './prediction';
 import { toScale } from './prediction';
+import { defineInstrument } from './instrument';
 import { nodeAt, terminalPlace, terminalTargets } from './targets';
 
 /** Leads and touch cost about 0.15 Ω; cold filaments and resistances spread by some per cent. */
@@ -20,9 +20,10 @@ export const ohmsScale: NumberScale = {
 export const liveVolts = 0.02;
 
 /** Ohms to ground, about a milliamp, only with the power off; it sees every parallel path. */
-export const ohmmeter: Instrument = {
+export const ohmmeter = defineInstrument({
   id: 'ohmmeter',
   name: 'ohms to ground',
+  flag: 'probe here',
   display: { kind: 'number', scale: ohmsScale },
   electrical: true,
   minutes: 0.6,
@@ -31,12 +32,12 @@ export const ohmmeter: Instrument = {
   instruction: (circuit, at) => `Ohms to ground on ${terminalName(circuit, at as TerminalRef)}`,
   mayPropose: () => true,
   onDeadPoints: true,
-  lay(setting, at) {
-    return { probe: { kind: 'port', node: nodeAt(setting, at), against: REFERENCE }, show: showOhms };
+  connect(context, at) {
+    return { probe: { kind: 'port', node: nodeAt(context, at), against: REFERENCE }, show: showOhms };
   },
-};
+});
 
-/** What an ohmmeter shows on a port: a milliamp through every path there is, and nonsense where it is live. */
+/** What an ohmmeter shows between two points: a milliamp through every path there is, and nonsense where it is live. */
 export function showOhms(volts: number, ohms: number): Prediction {
   if (ohms > ohmsScale.greatest)
     return { kind: 'number', mean: 0, deviation: ohmsScale.relative, overload: 1 };

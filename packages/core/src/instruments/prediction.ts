@@ -1,3 +1,5 @@
+import { normalCdf } from '../statistics/normal';
+
 /**
  * What an instrument would show, before it is read.
  *
@@ -9,7 +11,7 @@ export type Prediction =
   /** A number: mean and standard deviation on the scale, and the chance of "OL". */
   | { readonly kind: 'number'; readonly mean: number; readonly deviation: number; readonly overload: number }
   /** A high-impedance meter on a wire tied to nothing: any value, mostly low. */
-  | { readonly kind: 'wandering' }
+  | { readonly kind: 'floating' }
   /** A chance for each of the instrument's outcomes. */
   | { readonly kind: 'outcomes'; readonly chances: readonly number[] }
   /** A reading that would mean nothing here, and why. */
@@ -41,7 +43,7 @@ export type Display =
   | { readonly kind: 'outcomes'; readonly outcomes: readonly Outcome[] };
 
 /** Volts below which a floating wire mostly seems to stand, and the most that it picks up. Judgement. */
-export const wanderingVolts = 15;
+export const floatingVolts = 15;
 
 /** A value on the scale of even error. */
 export function toScale({ absolute, relative }: NumberScale, value: number): number {
@@ -51,20 +53,6 @@ export function toScale({ absolute, relative }: NumberScale, value: number): num
 /** The value at a point of the scale. */
 export function fromScale({ absolute, relative }: NumberScale, point: number): number {
   return (Math.sign(point) * Math.expm1(Math.abs(point)) * absolute) / relative;
-}
-
-/** Cumulative normal distribution. Source: Abramowitz & Stegun 26.2.17, error below 7.5e-8. */
-export function normalCdf(x: number): number {
-  const t = 1 / (1 + 0.2316419 * Math.abs(x));
-  const poly =
-    t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
-  const tail = (Math.exp((-x * x) / 2) / Math.sqrt(2 * Math.PI)) * poly;
-  return x >= 0 ? 1 - tail : tail;
-}
-
-/** Density that is even between two points and falls off beyond them like a normal distribution: 1 over the whole. */
-export function evenDensity(x: number, least: number, most: number, edge: number): number {
-  return (normalCdf((x - least) / edge) - normalCdf((x - most) / edge)) / (most - least);
 }
 
 /**

@@ -1,6 +1,6 @@
 import { partById } from '../circuit/terminals';
-import type { Instrument } from './instrument';
-import { inWithin } from './instrument';
+import { defineInstrument } from './instrument';
+import { inWithin } from './probe';
 
 /** The verdicts, in their order. */
 const verdicts = [
@@ -25,9 +25,10 @@ const shown: Readonly<Record<number, BenchOutcome>> = {
 };
 
 /** The relay alone on the bench: coil, contacts at rest and pulled, and their drop under current. */
-export const relayBench: Instrument = {
+export const relayBench = defineInstrument({
   id: 'relay-bench',
   name: 'relay on the bench',
+  flag: 'take it out',
   display: { kind: 'outcomes', outcomes: verdicts },
   electrical: false,
   minutes: 5,
@@ -35,7 +36,7 @@ export const relayBench: Instrument = {
   place: (circuit, at) => partById(circuit, at).place,
   instruction: (circuit, at) => `Test ${partById(circuit, at).name} by itself, coil and contacts`,
   mayPropose: (_circuit, state, at) => state.apart.includes(at),
-  lay(_setting, at) {
+  connect(_setting, at) {
     return {
       probe: { kind: 'within', part: at },
       show(found) {
@@ -49,4 +50,4 @@ export const relayBench: Instrument = {
       },
     };
   },
-};
+});

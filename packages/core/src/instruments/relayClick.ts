@@ -1,7 +1,6 @@
 import { partById } from '../circuit/terminals';
-import { dropOutShare, pullInShare } from '../parts/relay';
-import type { Instrument } from './instrument';
-import { notApplicable } from './instrument';
+import { dropOutShare, pullInShare } from '../circuit/parts/relay';
+import { defineInstrument, notApplicable } from './instrument';
 import { judgedSteps } from './prediction';
 import { nodeAt } from './targets';
 import { withFlicker } from './testLamp';
@@ -12,9 +11,10 @@ const mistaken = 0.03;
 const spread = 0.2;
 
 /** A finger on a relay while what commands it is switched: whether it pulls. */
-export const relayClick: Instrument = {
+export const relayClick = defineInstrument({
   id: 'relay-click',
   name: 'relay felt',
+  flag: 'feel here',
   display: {
     kind: 'outcomes',
     outcomes: [
@@ -30,17 +30,17 @@ export const relayClick: Instrument = {
   place: (circuit, at) => partById(circuit, at).place,
   instruction: (circuit, at) => `Feel ${partById(circuit, at).name}: does it pull as it is switched`,
   mayPropose: (_circuit, state, at) => state.batteryConnected && !state.apart.includes(at),
-  lay(setting, at) {
-    const part = partById(setting.circuit, at);
-    if (part.kind !== 'relay' || setting.state.apart.includes(at))
+  connect(context, at) {
+    const part = partById(context.circuit, at);
+    if (part.kind !== 'relay' || context.state.apart.includes(at))
       return notApplicable('It is out of its socket.');
-    const { nominalVolts } = setting.circuit;
+    const { nominalVolts } = context.circuit;
     const pullsAt = Math.sqrt(pullInShare.usual * dropOutShare.high) * nominalVolts;
     return {
       probe: {
         kind: 'work',
-        a: nodeAt(setting, `${at}.coilFeed`),
-        b: nodeAt(setting, `${at}.coilCommand`),
+        a: nodeAt(context, `${at}.coilFeed`),
+        b: nodeAt(context, `${at}.coilCommand`),
         part: at,
         role: 'coil',
       },
@@ -53,4 +53,4 @@ export const relayClick: Instrument = {
       },
     };
   },
-};
+});

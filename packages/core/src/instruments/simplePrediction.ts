@@ -1,14 +1,14 @@
-import { formatQuantity } from '../units/formatQuantity';
-import type { Instrument } from './instrument';
+import { formatQuantity } from './formatQuantity';
+import type { InstrumentDefinition } from './instrument';
 import type { NumberScale, Prediction } from './prediction';
 import { fromScale } from './prediction';
 
 /** A prediction in a word or two, as a technician would read it off: `0.4 Ω`, `OL`, `Dark`, `Dim or bright`. */
-export function simplePrediction({ display }: Instrument, prediction: Prediction): string {
+export function simplePrediction({ display }: InstrumentDefinition, prediction: Prediction): string {
   switch (prediction.kind) {
     case 'meaningless':
       return prediction.why;
-    case 'wandering':
+    case 'floating':
       return 'floating: any volts';
     case 'number':
       if (prediction.overload > 0.5 || display.kind !== 'number') return 'OL';

@@ -1,6 +1,6 @@
 import { partById } from '../circuit/terminals';
-import type { Instrument } from './instrument';
-import { inWithin } from './instrument';
+import { defineInstrument } from './instrument';
+import { inWithin } from './probe';
 
 /** How often tapping or warming a relay that sticks makes it move, and how often something changes anyway. Judgement. */
 const stuckMoves = 0.4;
@@ -8,9 +8,10 @@ const burntMoves = 0.15;
 const falseAlarm = 0.02;
 
 /** Tapping a relay, or warming it by hand, while what it feeds is watched: a contact that sticks may let go or close. */
-export const tap: Instrument = {
+export const tap = defineInstrument({
   id: 'tap',
   name: 'relay tapped',
+  flag: 'tap here',
   display: {
     kind: 'outcomes',
     outcomes: [
@@ -25,7 +26,7 @@ export const tap: Instrument = {
   instruction: (circuit, at) =>
     `Tap ${partById(circuit, at).name} with a handle while what it feeds is watched`,
   mayPropose: (_circuit, state, at) => state.batteryConnected && !state.apart.includes(at),
-  lay(_setting, at) {
+  connect(_setting, at) {
     return {
       probe: { kind: 'within', part: at },
       show(found) {
@@ -35,4 +36,4 @@ export const tap: Instrument = {
       },
     };
   },
-};
+});

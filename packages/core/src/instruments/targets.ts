@@ -5,10 +5,10 @@ import { partById, sectionById, terminalsOf } from '../circuit/terminals';
 import { partIdOf } from '../circuit/terminalRef';
 import { otherHalf, wiredWith } from '../circuit/wiring';
 import { CoreError } from '../errors';
-import { isSignalPin } from '../parts/module';
-import type { Consumer } from '../parts/partKind';
-import { kindOf } from '../parts/partKinds';
-import type { Setting, Target } from './instrument';
+import { isSignalPin } from '../circuit/parts/module';
+import type { Consumer } from '../circuit/parts/partKind';
+import { kindOf } from '../circuit/parts/partKinds';
+import type { MeasurementContext, Target } from './instrument';
 
 /** Every terminal a probe can touch: a ground's is its eyelet, which the clean metal beside it is held against. */
 export function terminalTargets(circuit: Circuit): readonly TerminalRef[] {
@@ -21,8 +21,8 @@ export function terminalPlace(circuit: Circuit, at: Target): string | undefined 
 }
 
 /** The node of a terminal. @throws {CoreError} `instrument/target` */
-export function nodeAt({ network }: Setting, at: Target): number {
-  const node = network.nodeOf.get(at as TerminalRef);
+export function nodeAt({ network }: MeasurementContext, at: Target): number {
+  const node = network.nodeOf.get(at);
   if (node === undefined) {
     throw new CoreError('instrument/target', `The circuit has no terminal ${at}.`, { at });
   }

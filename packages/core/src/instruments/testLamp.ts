@@ -1,11 +1,11 @@
 import type { TerminalRef } from '../circuit/terminalRef';
 import { terminalName } from '../circuit/terminals';
-import { filamentOf } from '../parts/lamp';
-import { filamentAmps, filamentSiemens } from '../solver/filament';
-import type { FilamentModel } from '../solver/network';
-import { REFERENCE } from '../solver/network';
-import type { Port } from '../solver/updatedNetwork';
-import type { Instrument, Setting, Target } from './instrument';
+import { filamentOf } from '../circuit/parts/lamp';
+import { filamentAmps, filamentSiemens } from '../physics/filament';
+import type { FilamentModel } from '../physics/filament';
+import { REFERENCE } from '../network/network';
+import type { TheveninEquivalent } from '../solver/updatedNetwork';
+import type { InstrumentDefinition, MeasurementContext, Target } from './instrument';
 import { notApplicable } from './instrument';
 import { judgedSteps } from './prediction';
 import { nodeAt, terminalPlace, terminalTargets, touchesModulePin } from './targets';
@@ -22,10 +22,10 @@ export const lampSteps = [
 ] as const;
 export const lampThresholds: readonly number[] = [0.08, 0.5];
 /** Eyes and ambient light differ by about this much, as a standard deviation of the logarithm. Judgement. */
-export const lampSpread = 0.35;
+const lampSpread = 0.35;
 
 /** How often a steady lamp is said to flicker: a poor clip, a hand that moves. Judgement. */
-export const seemsToFlicker = 0.01;
+const seemsToFlicker = 0.01;
 
 /** The chances of a steady lamp or load, and the little one that it seems to flicker, at the end. */
 export function withFlicker(steady: readonly number[]): readonly number[] {
@@ -42,33 +42,34 @@ export function lampChances(powerShare: number): readonly number[] {
  * The circuit behind is its tangent at the operating point: a lamp of 3 W moves the harness's own filaments too
  * little to change what the eye sees.
  */
-export function lampVoltsOn(port: Port, lamp: FilamentModel): number {
-  if (!Number.isFinite(port.ohms)) return 0;
-  const open = Math.abs(port.volts);
+export function lampVoltsOn(thevenin: TheveninEquivalent, lamp: FilamentModel): number {
+  if (!Number.isFinite(thevenin.ohms)) return 0;
+  const open = Math.abs(thevenin.volts);
   let volts = open / 2;
   for (let round = 0; round < 40; round++) {
-    const excess = filamentAmps(lamp, volts) * port.ohms + volts - open;
-    const step = excess / (filamentSiemens(lamp, volts) * port.ohms + 1);
+    const excess = filamentAmps(lamp, volts) * thevenin.ohms + volts - open;
+    const step = excess / (filamentSiemens(lamp, volts) * thevenin.ohms + 1);
     volts -= step;
     if (Math.abs(step) < 1e-7) break;
   }
   return volts;
 }
 
-function lampOn(port: Port, lamp: FilamentModel) {
-  const volts = lampVoltsOn(port, lamp);
+function lampOn(thevenin: TheveninEquivalent, lamp: FilamentModel) {
+  const volts = lampVoltsOn(thevenin, lamp);
   const share = (filamentAmps(lamp, volts) * volts) / testLampWatts;
   return { kind: 'outcomes', chances: lampChances(share) } as const;
 }
 
-function testLamp(
-  id: 'lamp-to-ground' | 'lamp-to-battery',
+function testLamp<const Id extends string>(
+  id: Id,
   name: string,
-  otherClip: (setting: Setting) => number | null,
-): Instrument {
+  otherClip: (context: MeasurementContext) => number | null,
+): InstrumentDefinition<Id> {
   return {
     id,
     name,
+    flag: 'probe here',
     display: { kind: 'outcomes', outcomes: lampSteps },
     electrical: true,
     minutes: 0.4,
@@ -78,12 +79,12 @@ function testLamp(
       `${name[0]!.toUpperCase()}${name.slice(1)} on ${terminalName(circuit, at as TerminalRef)}`,
     mayPropose: (circuit, state, at) =>
       state.batteryConnected && !touchesModulePin(circuit, at as TerminalRef),
-    lay(setting, at: Target) {
-      const clip = otherClip(setting);
+    connect(context, at: Target) {
+      const clip = otherClip(context);
       if (clip === null) return notApplicable('The battery is disconnected: the lamp has no supply.');
-      const lamp = filamentOf(testLampWatts, setting.circuit.nominalVolts);
+      const lamp = filamentOf(testLampWatts, context.circuit.nominalVolts);
       return {
-        probe: { kind: 'port', node: nodeAt(setting, at), against: clip, ohms: lamp.hotOhms },
+        probe: { kind: 'port', node: nodeAt(context, at), against: clip, ohms: lamp.hotOhms },
         show: (volts, ohms) => lampOn({ volts, ohms }, lamp),
       };
     },
@@ -91,6 +92,6 @@ function testLamp(
 }
 
 export const lampToGround = testLamp('lamp-to-ground', 'lamp to ground', () => REFERENCE);
-export const lampToBattery = testLamp('lamp-to-battery', 'lamp to battery', (setting) =>
-  setting.state.batteryConnected ? setting.network.supply : null,
+export const lampToBattery = testLamp('lamp-to-battery', 'lamp to battery', (context) =>
+  context.state.batteryConnected ? context.network.supply : null,
 );

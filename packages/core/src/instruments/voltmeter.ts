@@ -1,9 +1,9 @@
 import type { TerminalRef } from '../circuit/terminalRef';
 import { terminalName } from '../circuit/terminals';
-import { REFERENCE } from '../solver/network';
-import type { Instrument } from './instrument';
+import { REFERENCE } from '../network/network';
 import type { NumberScale, Prediction } from './prediction';
 import { toScale } from './prediction';
+import { defineInstrument } from './instrument';
 import { nodeAt, terminalPlace, terminalTargets } from './targets';
 
 /** The meter is good to hundredths; the battery's own volts are not known to better than some tenths. */
@@ -23,9 +23,10 @@ const scale: NumberScale = {
 const inputOhms = 1e7;
 
 /** Volts to ground. On a wire that is tied to nothing it shows what is not there. */
-export const voltmeter: Instrument = {
+export const voltmeter = defineInstrument({
   id: 'voltmeter',
   name: 'volts to ground',
+  flag: 'probe here',
   display: { kind: 'number', scale },
   electrical: true,
   minutes: 0.5,
@@ -33,13 +34,13 @@ export const voltmeter: Instrument = {
   place: terminalPlace,
   instruction: (circuit, at) => `Volts to ground on ${terminalName(circuit, at as TerminalRef)}`,
   mayPropose: (_circuit, state) => state.batteryConnected,
-  lay(setting, at) {
-    return { probe: { kind: 'port', node: nodeAt(setting, at), against: REFERENCE }, show };
+  connect(context, at) {
+    return { probe: { kind: 'port', node: nodeAt(context, at), against: REFERENCE }, show };
   },
-};
+});
 
 function show(volts: number, ohms: number): Prediction {
-  if (!Number.isFinite(ohms)) return { kind: 'wandering' };
+  if (!Number.isFinite(ohms)) return { kind: 'floating' };
   const shown = (volts * inputOhms) / (inputOhms + ohms);
   return { kind: 'number', mean: toScale(scale, shown), deviation: scale.relative, overload: 0 };
 }

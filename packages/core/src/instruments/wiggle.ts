@@ -1,5 +1,5 @@
 import { placeById } from '../circuit/terminals';
-import type { Instrument } from './instrument';
+import { defineInstrument } from './instrument';
 import { sharesAt } from './look';
 
 /** How often moving the wiring where a fault lies makes it change: one that is always there, one that comes and goes. */
@@ -9,9 +9,10 @@ const movingChanges = 0.7;
 const falseAlarm = 0.01;
 
 /** Moving the harness at a place while something is watched: it tells where a fault comes and goes. */
-export const wiggle: Instrument = {
+export const wiggle = defineInstrument({
   id: 'wiggle',
   name: 'harness moved',
+  flag: 'move it here',
   display: {
     kind: 'outcomes',
     outcomes: [
@@ -26,7 +27,7 @@ export const wiggle: Instrument = {
   instruction: (circuit, at) =>
     `Move the harness at ${placeById(circuit, at)?.name ?? at} while the fault is watched`,
   mayPropose: () => true,
-  lay({ circuit }, at) {
+  connect({ circuit }, at) {
     return {
       probe: { kind: 'sight', chances: sharesAt(circuit, at, steadyChanges) },
       show: (here) => ({ kind: 'outcomes', chances: withAlarms(here) }),
@@ -36,7 +37,7 @@ export const wiggle: Instrument = {
     const here = (there[1]! - falseAlarm) / (1 - falseAlarm) / steadyChanges;
     return withAlarms(Math.max(0, here) * movingChanges);
   },
-};
+});
 
 function withAlarms(changes: number): readonly number[] {
   const seen = changes + (1 - changes) * falseAlarm;

@@ -1,9 +1,9 @@
 import { colouredWire } from '../circuit/wireColour';
 import { partIdOf } from '../circuit/terminalRef';
 import { partById, sectionById, terminalName } from '../circuit/terminals';
-import type { Instrument } from './instrument';
 import type { NumberScale } from './prediction';
 import { toScale } from './prediction';
+import { defineInstrument } from './instrument';
 import { nodeAt } from './targets';
 
 /** A millivolt range; a wire's length and size, and so its ohms, are known no better than this. Judgement. */
@@ -18,9 +18,10 @@ const scale: NumberScale = {
 };
 
 /** Volts from one end of a wire to the other: what its current drops on it, and none beyond the place where it leaves. */
-export const wireDrop: Instrument = {
+export const wireDrop = defineInstrument({
   id: 'wire-drop',
   name: 'millivolts along the wire',
+  flag: 'both ends here',
   display: { kind: 'number', scale },
   electrical: true,
   minutes: 0.8,
@@ -35,14 +36,14 @@ export const wireDrop: Instrument = {
   },
   mayPropose: (_circuit, state) => state.batteryConnected,
   feelsWhere: true,
-  lay(setting, at) {
-    const { from, to } = sectionById(setting.circuit, at);
+  connect(context, at) {
+    const { from, to } = sectionById(context.circuit, at);
     return {
-      probe: { kind: 'port', node: nodeAt(setting, from), against: nodeAt(setting, to) },
+      probe: { kind: 'port', node: nodeAt(context, from), against: nodeAt(context, to) },
       show: (volts, ohms) =>
         Number.isFinite(ohms)
           ? { kind: 'number', mean: toScale(scale, volts), deviation: scale.relative, overload: 0 }
-          : { kind: 'wandering' },
+          : { kind: 'floating' },
     };
   },
-};
+});

@@ -3,8 +3,9 @@ import { partIdOf } from '../circuit/terminalRef';
 import { partById, terminalName } from '../circuit/terminals';
 import { wireRuns } from '../circuit/wireRuns';
 import { CoreError } from '../errors';
-import type { Instrument, Target } from './instrument';
+import type { Target } from './instrument';
 import { ohmsScale, showOhms } from './ohmmeter';
+import { defineInstrument } from './instrument';
 import { nodeAt } from './targets';
 
 /** Stands between the two ends of a run. */
@@ -23,9 +24,10 @@ function endsOf(at: Target): readonly [TerminalRef, TerminalRef] {
 }
 
 /** Ohms from one end of a run to the other. What is still plugged in at both ends is read along with it. */
-export const wireOhms: Instrument = {
+export const wireOhms = defineInstrument({
   id: 'wire-ohms',
   name: 'ohms end to end',
+  flag: 'far end here',
   display: { kind: 'number', scale: ohmsScale },
   electrical: true,
   minutes: 1.2,
@@ -38,11 +40,11 @@ export const wireOhms: Instrument = {
   },
   mayPropose: () => true,
   onDeadPoints: true,
-  lay(setting, at) {
+  connect(context, at) {
     const [one, other] = endsOf(at);
     return {
-      probe: { kind: 'port', node: nodeAt(setting, one), against: nodeAt(setting, other) },
+      probe: { kind: 'port', node: nodeAt(context, one), against: nodeAt(context, other) },
       show: showOhms,
     };
   },
-};
+});

@@ -1,14 +1,14 @@
 import type { Circuit } from '../circuit/circuit';
 import { comesAndGoesShare } from '../faults/rates';
 import { sights } from '../faults/sights';
-import { foundFrom } from '../plan/lookAhead';
-import type { Predictor } from '../suspicion/predictor';
-import { mostDecisive } from '../suspicion/leaderWithout';
-import type { TakenReading } from '../suspicion/takenReading';
-import { doubtingSlipShare } from '../suspicion/likelihood';
-import { questionOf } from '../suspicion/takenReading';
-import type { Beforehand, Suspicion } from '../suspicion/suspicion';
-import { suspicionOf } from '../suspicion/suspicion';
+import { foundFrom } from '../planning/lookAhead';
+import type { Predictor } from '../inference/predictor';
+import { pivotalReading } from '../inference/pivotalReading';
+import type { TakenReading } from '../inference/takenReading';
+import { robustOutlierShare } from '../inference/likelihood';
+import { questionOf } from '../inference/takenReading';
+import type { PriorOptions, Posterior } from '../inference/posterior';
+import { inferPosterior } from '../inference/posterior';
 import type { JobState, LedgerReading } from './foldJob';
 import { isAfterRepair } from './foldJob';
 import { unreadPins } from './moduleChecklist';
@@ -16,29 +16,29 @@ import { unreadPins } from './moduleChecklist';
 /** From this probability on, a suspect counts as found and the plan asks for direct proof. */
 export const isolatedFrom = foundFrom;
 /** From this probability on, what has been read is proof enough by itself. */
-export const provenFrom = 0.99;
+const provenFrom = 0.99;
 
 /** Without any one of the readings, what is proven is still this likely: no single one decides. */
 const standsFrom = 0.7;
 
 /** What a job's readings say. */
 export interface Assessment {
-  readonly suspicion: Suspicion;
+  readonly posterior: Posterior;
   /** The suspect that stands alone, or null while the search goes on. */
   readonly isolated: string | null;
   /**
-   * Whether that one has been shown directly: its damage seen, or so much read that a slip hardly hides another; and
+   * Whether that one has been shown directly: its damage seen, or so much read that an outlier hardly hides another; and
    * nothing that was read speaks against it.
    */
   readonly proven: boolean;
   /** Readings that the one standing alone does not explain and that were not put right by the same question asked again. */
   readonly unexplained: readonly LedgerReading[];
-  /** While one stands alone unproven: what would be thought by one who doubts every reading more, or one of them wholly. */
-  readonly doubting: Suspicion | null;
+  /** While one stands alone unproven: the posterior under a higher share of outliers, or without the pivotal reading. */
+  readonly robustPosterior: Posterior | null;
 }
 
 /** The readings that count: those not withdrawn, of the vehicle with its fault. */
-export function standingReadings(job: JobState): readonly LedgerReading[] {
+export function evidenceReadings(job: JobState): readonly LedgerReading[] {
   return job.readings
     .filter((each) => each.withdrawn === null && !isAfterRepair(job, each))
     .map((each) => ({ ...each, before: job.past.slice(0, each.pastStates) }));
@@ -46,54 +46,54 @@ export function standingReadings(job: JobState): readonly LedgerReading[] {
 
 /** Those of the vehicle as it is now: a repair that did not help may have changed what earlier ones showed. */
 export function presentReadings(job: JobState): readonly LedgerReading[] {
-  return standingReadings(job).filter(({ afterRepairs }) => afterRepairs === job.mended.length);
+  return evidenceReadings(job).filter(({ afterRepairs }) => afterRepairs === job.repaired.length);
 }
 
 /** What is held of a job's fault before any reading is weighed. */
-export function beforehandOf({ comesAndGoes, mended }: JobState): Beforehand {
-  return { comingShare: comesAndGoes ? comesAndGoesShare.told : comesAndGoesShare.usually, mended };
+export function priorOptionsOf({ comesAndGoes, repaired }: JobState): PriorOptions {
+  return { comingShare: comesAndGoes ? comesAndGoesShare.told : comesAndGoesShare.usually, repaired };
 }
 
-/** The suspicion that a job's readings add up to. Quick: readings are few. */
+/** The posterior that a job's readings add up to. Quick: readings are few. */
 export function assess(predictor: Predictor, job: JobState): Assessment {
-  const before = beforehandOf(job);
-  const readings = standingReadings(job);
-  const standing = [...readings, ...currentsAsReadings(predictor, job)];
-  const suspicion = suspicionOf(predictor, standing, before);
-  const top = suspicion.suspects[0];
+  const before = priorOptionsOf(job);
+  const readings = evidenceReadings(job);
+  const evidence = [...readings, ...currentsAsReadings(predictor, job)];
+  const posterior = inferPosterior(predictor, evidence, before);
+  const top = posterior.suspects[0];
   if (top === undefined || top.probability < isolatedFrom) {
-    return { suspicion, isolated: null, proven: false, unexplained: [], doubting: null };
+    return { posterior, isolated: null, proven: false, unexplained: [], robustPosterior: null };
   }
   const isolated = top.id;
-  const unexplained = unexplainedReadings(readings, suspicion.doubtful);
+  const unexplained = unexplainedReadings(readings, posterior.doubtful);
   const explained = unexplained.length === 0;
   const seen = explained && damageSeen(predictor.circuit, job)(isolated);
   // A module is judged last: not before all that feeds it has been read.
   const open = !explained || unreadPins(predictor, job, isolated).length > 0;
-  const doubting = seen ? null : doubtLeft(predictor, standing, isolated, before, open);
-  return { suspicion, isolated, proven: doubting === null, unexplained, doubting };
+  const robustPosterior = seen ? null : robustPosteriorOf(predictor, evidence, isolated, before, open);
+  return { posterior, isolated, proven: robustPosterior === null, unexplained, robustPosterior };
 }
 
 /**
- * What is thought of a suspect that stands alone by one who doubts every reading more; or, where that is no doubt any more,
- * without the one reading that it hangs on most. Null where it then stands as well.
- * @param open - whether something must be read in any case before it is sworn to
+ * The posterior under a higher share of outliers; where the suspect that stands alone is proven by that as well, the posterior
+ * without its pivotal reading. Null where it stands then too: it is proven.
+ * @param open - whether something must be read in any case before the verdict
  */
-function doubtLeft(
+function robustPosteriorOf(
   predictor: Predictor,
-  standing: readonly TakenReading[],
+  evidence: readonly TakenReading[],
   isolated: string,
-  before: Beforehand,
+  before: PriorOptions,
   open: boolean,
-): Suspicion | null {
-  const doubting = { ...before, slips: doubtingSlipShare };
-  const thought = suspicionOf(predictor, standing, doubting);
-  const left = thought.suspects.find(({ id }) => id === isolated)?.probability ?? 0;
-  if (open || left < provenFrom) return thought;
-  const decisive = mostDecisive(predictor, standing, isolated, before);
-  if (decisive === null || decisive.left >= standsFrom) return null;
-  const others = standing.filter(({ id }) => id !== decisive.reading.id);
-  return suspicionOf(predictor, others, doubting);
+): Posterior | null {
+  const options = { ...before, outlierShare: robustOutlierShare };
+  const robust = inferPosterior(predictor, evidence, options);
+  const left = robust.suspects.find(({ id }) => id === isolated)?.probability ?? 0;
+  if (open || left < provenFrom) return robust;
+  const pivotal = pivotalReading(predictor, evidence, isolated, before);
+  if (pivotal === null || pivotal.left >= standsFrom) return null;
+  const others = evidence.filter(({ id }) => id !== pivotal.reading.id);
+  return inferPosterior(predictor, others, options);
 }
 
 /** Doubtful readings whose question was not answered otherwise, and without doubt, another time. */

@@ -3,10 +3,11 @@ import type { OperatingState } from '../circuit/operatingState';
 import { terminalsOf } from '../circuit/terminals';
 import { thingsOf } from '../faults/fault';
 import { NOTHING_WRONG } from '../faults/hypotheses';
-import type { InstrumentId, ReadingValue, Test } from '../instruments/instrument';
+import type { ReadingValue } from '../instruments/instrument';
+import type { InstrumentId, Test } from '../instruments/instruments';
 import { instrumentById } from '../instruments/instruments';
 import { loadTargets } from '../instruments/targets';
-import { kindOf } from '../parts/partKinds';
+import { kindOf } from '../circuit/parts/partKinds';
 import type { JobEvent } from './events';
 
 /** What in an event does not fit the circuit of its job: unknown points, positions, parts, outcomes. */

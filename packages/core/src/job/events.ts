@@ -1,5 +1,6 @@
 import type { OperatingState } from '../circuit/operatingState';
-import type { ReadingValue, Target, Test } from '../instruments/instrument';
+import type { ReadingValue, Target } from '../instruments/instrument';
+import type { Test } from '../instruments/instruments';
 
 /** What happened, told apart by `type`. A job is nothing but these, in order; none is ever changed or removed. */
 export type JobFact =

@@ -2,9 +2,9 @@ import type { Prediction } from '../instruments/prediction';
 import { toScale } from '../instruments/prediction';
 import { instrumentById } from '../instruments/instruments';
 import { simplePrediction } from '../instruments/simplePrediction';
-import type { TakenReading } from '../suspicion/takenReading';
-import type { Predictor } from '../suspicion/predictor';
-import type { Suspicion } from '../suspicion/suspicion';
+import type { TakenReading } from '../inference/takenReading';
+import type { Predictor } from '../inference/predictor';
+import type { Posterior } from '../inference/posterior';
 
 /** An outcome fits from this chance on, a number within so many standard deviations. */
 const fitsFrom = 0.1;
@@ -31,15 +31,15 @@ export function fitsHealthy(predictor: Predictor, reading: TakenReading): boolea
 }
 
 /** The likeliest hypothesis of a suspect; null where it has none, as nothing wrong has. */
-export function likeliestHypothesis(
+function likeliestHypothesis(
   { hypotheses }: Predictor,
-  suspicion: Suspicion,
+  posterior: Posterior,
   suspect: string,
 ): number | null {
   let best: number | null = null;
   hypotheses.forEach((each, h) => {
     if (each.suspect !== suspect || each.fault === null) return;
-    if (best === null || suspicion.hypotheses[h]! > suspicion.hypotheses[best]!) best = h;
+    if (best === null || posterior.hypotheses[h]! > posterior.hypotheses[best]!) best = h;
   });
   return best;
 }
@@ -47,10 +47,10 @@ export function likeliestHypothesis(
 /** What a test should show in words, were the suspect in its likeliest kind the cause; `null` is the healthy circuit. */
 export function expectedWords(
   predictor: Predictor,
-  suspicion: Suspicion,
+  posterior: Posterior,
   { test, state }: Pick<TakenReading, 'test' | 'state'>,
   suspect: string | null,
 ): string {
-  const hypothesis = suspect === null ? null : likeliestHypothesis(predictor, suspicion, suspect);
+  const hypothesis = suspect === null ? null : likeliestHypothesis(predictor, posterior, suspect);
   return simplePrediction(instrumentById(test.instrument), predictor.predict(state, test, hypothesis));
 }

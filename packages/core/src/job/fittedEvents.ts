@@ -27,7 +27,7 @@ export function fittedEvents(circuit: Circuit, events: readonly JobEvent[]): Fit
   };
 }
 
-/** The place of the event by which a job went on with the circuit that it is on; -1 where it is on its first. */
+/** The index of the event by which a job went on with the circuit that it is on; -1 where it is on its first. */
 export function lastFollowed(events: readonly JobEvent[]): number {
   let last = events.length - 1;
   while (last >= 0 && events[last]!.type !== 'circuit-followed') last--;

@@ -1,12 +1,13 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
 import { stateKey, withCavity, withRenewed } from '../circuit/operatingState';
-import type { ReadingValue, Test } from '../instruments/instrument';
+import type { ReadingValue } from '../instruments/instrument';
+import type { Test } from '../instruments/instruments';
 import { restingState } from '../circuit/restingState';
-import type { Worksite } from '../plan/work';
-import { workFor } from '../plan/work';
-import type { TakenReading } from '../suspicion/takenReading';
-import type { PastState } from '../suspicion/openedBefore';
+import type { Worksite } from '../planning/work';
+import { workFor } from '../planning/work';
+import type { TakenReading } from '../inference/takenReading';
+import type { PastState } from '../inference/openedBefore';
 import type { JobEvent } from './events';
 import { fittedEvents } from './fittedEvents';
 
@@ -53,7 +54,12 @@ export interface CustomerWord {
 
 /** Where a job stands in the order of work. */
 export type JobStage =
-  'searching' | 'waiting for the customer' | 'cause found' | 'repaired' | 'proven' | 'closed unproven';
+  | 'searching'
+  | 'waiting for the customer'
+  | 'cause found'
+  | 'repaired'
+  | 'proven'
+  | 'closed unproven';
 
 /** Where a job stands: what its events add up to. */
 export interface JobState {
@@ -74,7 +80,7 @@ export interface JobState {
   readonly cause: { readonly suspect: string; readonly text: string; readonly root: string } | null;
   readonly repair: { readonly steps: readonly string[]; readonly text: string; readonly at: string } | null;
   /** Suspects mended though the fault stayed, in order: each repair that the search was reopened after. */
-  readonly mended: readonly string[];
+  readonly repaired: readonly string[];
   readonly closed: { readonly proven: boolean; readonly why: string; readonly at: string } | null;
   readonly stage: JobStage;
   /** The technicians who made its entries, the last one last. */
@@ -96,14 +102,14 @@ export function activeReadings({ readings }: Pick<JobState, 'readings'>): readon
 
 /** Whether a reading was taken after the repair that stands: proof of it, no evidence of the fault. */
 export function isAfterRepair(
-  { mended }: JobState,
+  { repaired }: JobState,
   { afterRepairs }: Pick<LedgerReading, 'afterRepairs'>,
 ): boolean {
-  return afterRepairs > mended.length;
+  return afterRepairs > repaired.length;
 }
 
 /** A job before its first event. */
-export function emptyJob(circuit: Circuit): JobState {
+function emptyJob(circuit: Circuit): JobState {
   const state = restingState(circuit);
   return {
     complaint: '',
@@ -118,7 +124,7 @@ export function emptyJob(circuit: Circuit): JobState {
     customer: [],
     cause: null,
     repair: null,
-    mended: [],
+    repaired: [],
     closed: null,
     stage: 'searching',
     authors: [],
@@ -195,9 +201,9 @@ function applyEvent(circuit: Circuit, job: JobState, event: JobEvent): JobState 
     case 'job-closed':
       return { ...job, closed: { proven: event.proven, why: event.why, at: event.at } };
     case 'job-reopened': {
-      const mended =
-        job.repair === null || job.cause === null ? job.mended : [...job.mended, job.cause.suspect];
-      return { ...job, mended, cause: null, repair: null, closed: null };
+      const repaired =
+        job.repair === null || job.cause === null ? job.repaired : [...job.repaired, job.cause.suspect];
+      return { ...job, repaired, cause: null, repair: null, closed: null };
     }
   }
 }
@@ -266,8 +272,8 @@ function afterState(past: readonly PastState[], next: PastState): readonly PastS
 }
 
 /** Repairs done by now. */
-function repairsSoFar({ mended, repair }: JobState): number {
-  return mended.length + (repair === null ? 0 : 1);
+function repairsSoFar({ repaired, repair }: JobState): number {
+  return repaired.length + (repair === null ? 0 : 1);
 }
 
 type CurrentRead = Extract<JobEvent, { type: 'current-read' }>;

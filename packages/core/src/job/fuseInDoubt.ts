@@ -1,11 +1,11 @@
 import type { OperatingState } from '../circuit/operatingState';
 import { cavityFill } from '../circuit/operatingState';
-import { blewBefore } from '../plan/blewBefore';
-import type { Predictor } from '../suspicion/predictor';
+import { blewBefore } from '../planning/blewBefore';
+import type { Predictor } from '../inference/predictor';
 import type { Assessment } from './assess';
 import { presentReadings } from './assess';
 import type { JobState } from './foldJob';
-import { openedBefore } from '../suspicion/openedBefore';
+import { openedBefore } from '../inference/openedBefore';
 
 /** A fuse is asked about from this probability on that the vehicle's state has opened it. */
 const askedFrom = 0.1;
@@ -14,7 +14,7 @@ const askedFrom = 0.1;
  * The fuse that may well have opened in the state that the vehicle is in, or was in since it was fitted, by what is thought
  * now: to be asked about at once, since all that is read behind it hangs on it. Null where there is none.
  */
-export function fuseInDoubt(predictor: Predictor, job: JobState, { suspicion }: Assessment): string | null {
+export function fuseInDoubt(predictor: Predictor, job: JobState, { posterior }: Assessment): string | null {
   const { state } = job;
   if (job.readings.length === 0 || !state.batteryConnected) return null;
   const fuses = predictor.circuit.parts.filter(({ id, kind }) => kind === 'fuse' && isFitted(state, id));
@@ -25,7 +25,7 @@ export function fuseInDoubt(predictor: Predictor, job: JobState, { suspicion }: 
   const earlier = openedBefore(predictor, { state, before: job.past });
   const chances = new Map<string, number>();
   const add = (fuse: string, chance: number) => chances.set(fuse, (chances.get(fuse) ?? 0) + chance);
-  const { hypotheses } = suspicion;
+  const { hypotheses } = posterior;
   for (const group of earlier) {
     for (const h of group.hypotheses) {
       for (const fuse of group.fuses) add(fuse, hypotheses[h]!);

@@ -1,33 +1,34 @@
 import type { Circuit } from '../circuit/circuit';
-import { clearedBelow } from '../suspicion/suspicion';
+import { clearedBelow } from '../inference/posterior';
 import type { Assessment } from './assess';
 import type { JobState } from './foldJob';
-import { minutes, percent } from '../words/figures';
-import { pointWords } from '../words/points';
-import { readingCount, suspectName } from '../words/outcomes';
-import { stateWords } from '../words/states';
+import { activeReadings } from './foldJob';
+import { minutes, percent } from '../text/figures';
+import { pointWords } from '../text/points';
+import { readingCount, suspectName } from '../text/outcomes';
+import { stateWords } from '../text/states';
 
 /** A job for whoever takes it over: what is known, what is left, how the vehicle stands, what was refused, who waits. */
-export function handOver(circuit: Circuit, job: JobState, { suspicion }: Assessment): readonly string[] {
-  const left = suspicion.suspects.filter(({ probability }) => probability >= clearedBelow);
-  const cleared = suspicion.suspects.length - left.length;
+export function handOver(circuit: Circuit, job: JobState, { posterior }: Assessment): readonly string[] {
+  const left = posterior.suspects.filter(({ probability }) => probability >= clearedBelow);
+  const cleared = posterior.suspects.length - left.length;
   const named = left
     .slice(0, 3)
     .map(({ id, probability }) => `${suspectName(circuit, id)} ${percent(probability)}`)
     .join(', ');
   const more = left.length > 3 ? ` and ${left.length - 3} more` : '';
   return [
-    `Known: ${readingCount(job)} in ${minutes(job.minutes)}; ${cleared} of ${suspicion.suspects.length} suspects cleared.`,
-    `Left: ${named}${more}.${mendedWords(circuit, job)}`,
+    `Known: ${readingCount(activeReadings(job).length)} in ${minutes(job.minutes)}; ${cleared} of ${posterior.suspects.length} suspects cleared.`,
+    `Left: ${named}${more}.${repairedWords(circuit, job)}`,
     `The vehicle: ${stateWords(circuit, job.state)}${offWords(circuit, job)}.`,
     refusedWords(circuit, job),
     waitingWords(job),
   ];
 }
 
-function mendedWords(circuit: Circuit, { mended }: JobState): string {
-  if (mended.length === 0) return '';
-  return ` Repaired without effect: ${mended.map((id) => suspectName(circuit, id)).join(', ')}.`;
+function repairedWords(circuit: Circuit, { repaired }: JobState): string {
+  if (repaired.length === 0) return '';
+  return ` Repaired without effect: ${repaired.map((id) => suspectName(circuit, id)).join(', ')}.`;
 }
 
 function offWords(circuit: Circuit, { site: { stripped } }: JobState): string {

@@ -1,5 +1,5 @@
-import type { Test } from '../instruments/instrument';
-import { questionOf } from '../suspicion/takenReading';
+import type { Test } from '../instruments/instruments';
+import { questionOf } from '../inference/takenReading';
 import type { JobState, LedgerReading } from './foldJob';
 
 /** The last standing reading of each question in the job's present state, asked by its test. One pass over the ledger. */

@@ -1,6 +1,6 @@
 import type { ReadingValue } from '../instruments/instrument';
-import type { ProposedAction } from '../plan/nextActions';
-import type { OutcomeSpec } from '../plan/outcomeTable';
+import type { ProposedAction } from '../planning/nextActions';
+import type { OutcomeSpec } from '../planning/outcomeTable';
 import type { JobEvent } from './events';
 
 /** So many answers are thought through before they are given, the likeliest first, if they are as likely as this. */

@@ -8,8 +8,8 @@ import { partById, terminalName } from '../circuit/terminals';
 import { otherHalf, wiredWith } from '../circuit/wiring';
 import { thingsOf } from '../faults/fault';
 import { NOTHING_WRONG } from '../faults/hypotheses';
-import type { Part } from '../parts/part';
-import type { Predictor } from '../suspicion/predictor';
+import type { Part } from '../circuit/parts/part';
+import type { Predictor } from '../inference/predictor';
 import { fitsHealthy } from './fit';
 import type { JobState, LedgerReading } from './foldJob';
 
@@ -89,8 +89,8 @@ function isUnread({ role, verdict }: ChecklistLine): boolean {
   return role !== 'input' && verdict === 'unread';
 }
 
-function isFed({ bench, circuit }: Predictor, state: OperatingState, terminal: TerminalRef): boolean {
-  const { solution } = bench(state, null);
+function isFed({ solved, circuit }: Predictor, state: OperatingState, terminal: TerminalRef): boolean {
+  const { solution } = solved(state, null);
   const node = solution.network.nodeOf.get(terminal);
   return node !== undefined && !(solution.volts(node) < fedShare * circuit.nominalVolts);
 }

@@ -1,8 +1,8 @@
 import type { Circuit } from '../circuit/circuit';
-import type { ProposedAction } from '../plan/nextActions';
-import { entropyBits } from '../suspicion/suspicion';
-import { percent } from '../words/figures';
-import { suspectName } from '../words/outcomes';
+import type { ProposedAction } from '../planning/nextActions';
+import { entropyBits } from '../statistics/entropy';
+import { percent } from '../text/figures';
+import { suspectName } from '../text/outcomes';
 import type { Assessment } from './assess';
 import type { JobState, LedgerReading } from './foldJob';
 import { activeReadings } from './foldJob';
@@ -27,14 +27,14 @@ const hidden: readonly string[] = ['at-random', 'in-the-wet'];
  */
 export function nothingReproduces(
   job: JobState,
-  { suspicion, isolated }: Assessment,
+  { posterior, isolated }: Assessment,
   showing: readonly LedgerReading[],
   best: ProposedAction | undefined,
 ): NothingReproduces | null {
   const seen = showing.some(({ value }) => value.kind !== 'outcome' || !hidden.includes(value.outcome));
   const healthy = activeReadings(job).length - showing.length;
   if (isolated !== null || seen || healthy < healthyFrom) return null;
-  const left = entropyBits(suspicion.suspects.map(({ probability }) => probability));
+  const left = entropyBits(posterior.suspects.map(({ probability }) => probability));
   const minutesLeft = best === undefined ? Infinity : (left * best.work.minutes) / best.bits;
   return minutesLeft < minutesFrom ? null : { healthy, minutesLeft };
 }
@@ -42,10 +42,10 @@ export function nothingReproduces(
 /** The same as the reason for which a job is closed unproven, with what stays likeliest. */
 export function nothingReproducesWords(
   circuit: Circuit,
-  { suspicion }: Assessment,
+  { posterior }: Assessment,
   { healthy }: NothingReproduces,
 ): string {
-  const left = suspicion.suspects
+  const left = posterior.suspects
     .slice(0, 3)
     .map(({ id, probability }) => `${suspectName(circuit, id)} ${percent(probability)}`);
   return `Nothing reproduces: ${healthy} readings are what a healthy circuit shows. Likeliest left: ${left.join(', ')}.`;

@@ -1,4 +1,4 @@
-import type { Predictor } from '../suspicion/predictor';
+import type { Predictor } from '../inference/predictor';
 import type { Assessment } from './assess';
 import type { JobState } from './foldJob';
 import { fuseInDoubt } from './fuseInDoubt';

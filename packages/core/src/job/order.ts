@@ -1,6 +1,6 @@
 import type { Circuit } from '../circuit/circuit';
 import { partIdOf } from '../circuit/terminalRef';
-import { createPredictor } from '../suspicion/predictor';
+import { createPredictor } from '../inference/predictor';
 import type { JobEvent } from './events';
 import type { JobState } from './foldJob';
 import { unreadPins } from './moduleChecklist';

@@ -1,27 +1,29 @@
 import { stateKey } from '../circuit/operatingState';
 import { NOTHING_WRONG } from '../faults/hypotheses';
 import { sights } from '../faults/sights';
-import type { Kit } from '../plan/kit';
-import { usualKit } from '../plan/kit';
-import type { ProposedAction } from '../plan/nextActions';
-import { foreseeAny, foreseeTest, nextActions, solveAhead } from '../plan/nextActions';
-import type { PlanLimits } from '../plan/offers';
-import { repairEstimate } from '../plan/repairEstimate';
+import type { Kit } from '../planning/kit';
+import { usualKit } from '../planning/kit';
+import type { ProposedAction } from '../planning/nextActions';
+import { foreseeAny, foreseeTest, nextActions } from '../planning/nextActions';
+import type { PlanLimits } from '../planning/offers';
+import type { Stepwise } from '../planning/stepwise';
+import { atOnce } from '../planning/stepwise';
+import { repairEstimate } from '../planning/repairEstimate';
 import { instrumentById } from '../instruments/instruments';
-import { leaderWithout } from '../suspicion/leaderWithout';
-import type { TakenReading } from '../suspicion/takenReading';
-import { doubtingSlipShare } from '../suspicion/likelihood';
-import { questionOf } from '../suspicion/takenReading';
-import { alikeSuspects, narrowedTo } from '../suspicion/alike';
-import type { Predictor } from '../suspicion/predictor';
-import type { Suspicion } from '../suspicion/suspicion';
+import { leaderWithoutReading } from '../inference/pivotalReading';
+import type { TakenReading } from '../inference/takenReading';
+import { robustOutlierShare } from '../inference/likelihood';
+import { questionOf } from '../inference/takenReading';
+import { indistinguishableSuspects, narrowedTo } from '../inference/ambiguityGroups';
+import type { Predictor } from '../inference/predictor';
+import type { Posterior } from '../inference/posterior';
 import type { Assessment } from './assess';
-import { beforehandOf, damageSeen, isolatedFrom, presentReadings, standingReadings } from './assess';
+import { priorOptionsOf, damageSeen, isolatedFrom, presentReadings, evidenceReadings } from './assess';
 import type { JobState, LedgerReading } from './foldJob';
 import { unreadPins } from './moduleChecklist';
 
 function limitsOf(job: JobState, kit: Kit): PlanLimits {
-  const [first] = standingReadings(job);
+  const [first] = evidenceReadings(job);
   return { refused: job.refused, taken: presentReadings(job), shownIn: first?.state.controls, ...kit };
 }
 
@@ -30,11 +32,11 @@ const mostActions = 5;
 /** Where one suspect stands alone, less than usual is still worth a probe: what is left to tell is little. */
 const leastProvingBits = 0.002;
 
-/** The suspect that stands alone unproven, with what one thinks who doubts it; null while there is none. */
-function doubted({ isolated, doubting }: Assessment) {
-  return isolated === null || isolated === NOTHING_WRONG || doubting === null
+/** The suspect that stands alone unproven, and the posterior under a higher share of outliers; null while there is none. */
+function unprovenSuspect({ isolated, robustPosterior }: Assessment) {
+  return isolated === null || isolated === NOTHING_WRONG || robustPosterior === null
     ? null
-    : { suspect: isolated, doubting };
+    : { suspect: isolated, robustPosterior };
 }
 
 /** A question that was answered so often against the verdict is not asked once more. */
@@ -43,7 +45,7 @@ const mostAnswers = 2;
 /** Readings that the verdict does not explain, to be taken once more: what is seen for nothing first. */
 function askedAgain(
   predictor: Predictor,
-  suspicion: Suspicion,
+  posterior: Posterior,
   job: JobState,
   unexplained: readonly LedgerReading[],
 ): readonly ProposedAction[] {
@@ -55,7 +57,7 @@ function askedAgain(
     })
     .flatMap(([, { test, state }]) => {
       if (job.refused.includes(test.at)) return [];
-      return [{ ...foreseeAny(predictor, suspicion, job.site, test, state), purpose: 'doubt' as const }];
+      return [{ ...foreseeAny(predictor, posterior, job.site, test, state), purpose: 'doubt' as const }];
     })
     .sort((one, other) => one.work.minutes - other.work.minutes)
     .slice(0, mostActions);
@@ -64,7 +66,7 @@ function askedAgain(
 /** The supplies and grounds that are still to be read before a module is judged, the cheapest first; no lamp on its pins. */
 function atUnreadPins(
   predictor: Predictor,
-  suspicion: Suspicion,
+  posterior: Posterior,
   job: JobState,
   suspect: string,
 ): readonly ProposedAction[] {
@@ -72,14 +74,14 @@ function atUnreadPins(
     .filter(({ terminal }) => !job.refused.includes(terminal))
     .map(({ terminal, readIn }): ProposedAction => {
       const test = { instrument: 'voltmeter', at: terminal } as const;
-      return { ...foreseeAny(predictor, suspicion, job.site, test, readIn), purpose: 'proof' };
+      return { ...foreseeAny(predictor, posterior, job.site, test, readIn), purpose: 'proof' };
     })
     .sort((one, other) => one.work.minutes - other.work.minutes)
     .slice(0, mostActions);
 }
 
-/** The readings that are not taken again: all but those that the verdict hangs on, which are taken once more. */
-function notHungOn(
+/** The readings that are not taken again: all but the pivotal ones, without which the verdict would not stand. */
+function nonPivotalReadings(
   predictor: Predictor,
   readings: readonly TakenReading[],
   leader: string,
@@ -87,9 +89,9 @@ function notHungOn(
 ): readonly TakenReading[] {
   const times = new Map<string, number>();
   for (const each of readings) times.set(questionOf(each), (times.get(questionOf(each)) ?? 0) + 1);
-  const without = leaderWithout(predictor, readings, leader, {
-    ...beforehandOf(job),
-    slips: doubtingSlipShare,
+  const without = leaderWithoutReading(predictor, readings, leader, {
+    ...priorOptionsOf(job),
+    outlierShare: robustOutlierShare,
   });
   return readings.filter(
     (each) =>
@@ -101,42 +103,33 @@ function notHungOn(
 
 /**
  * What to do next, best first. While a suspect stands alone unproven: what shows it to the eye, and what would tell
- * it from those that a slip of one reading hides, that reading once more among them.
+ * it from those that an outlier of one reading hides, that reading once more among them. Stops as `nextActions` does.
  */
-export function planNext(
+export function* planNext(
   predictor: Predictor,
   job: JobState,
   assessment: Assessment,
   kit: Kit = usualKit,
-): readonly ProposedAction[] {
-  return made.get(predictor)?.get(planKey(job, kit)) ?? plan(predictor, job, assessment, kit);
-}
-
-function plan(
-  predictor: Predictor,
-  job: JobState,
-  assessment: Assessment,
-  kit: Kit,
-): readonly ProposedAction[] {
-  const unproven = doubted(assessment);
+): Stepwise<readonly ProposedAction[]> {
+  const unproven = unprovenSuspect(assessment);
   const limits = limitsOf(job, kit);
   if (unproven === null) {
-    return nextActions(predictor, amongSeen(predictor, job, assessment.suspicion), job.site, limits);
+    const posterior = amongSeen(predictor, job, assessment.posterior);
+    return yield* nextActions(predictor, posterior, job.site, limits);
   }
-  const { suspect, doubting } = unproven;
-  const again = askedAgain(predictor, doubting, job, assessment.unexplained);
+  const { suspect, robustPosterior } = unproven;
+  const again = askedAgain(predictor, robustPosterior, job, assessment.unexplained);
   if (again.length > 0) return again;
-  const pins = atUnreadPins(predictor, doubting, job, suspect);
+  const pins = atUnreadPins(predictor, robustPosterior, job, suspect);
   if (pins.length > 0) return pins;
   const asked = new Set(limits.taken.map(questionOf));
-  const looks = looksAt(predictor, doubting, job, suspect);
+  const looks = looksAt(predictor, robustPosterior, job, suspect);
   const keys = new Set(looks.map(({ test }) => `${test.instrument} ${test.at}`));
-  const taken = notHungOn(predictor, limits.taken, suspect, job);
-  const others = nextActions(predictor, doubting, job.site, {
-    ...limits,
-    taken,
-    leastBits: leastProvingBits,
-  }).filter(({ test }) => !keys.has(`${test.instrument} ${test.at}`));
+  const taken = nonPivotalReadings(predictor, limits.taken, suspect, job);
+  const proving = { ...limits, taken, leastBits: leastProvingBits };
+  const others = (yield* nextActions(predictor, robustPosterior, job.site, proving)).filter(
+    ({ test }) => !keys.has(`${test.instrument} ${test.at}`),
+  );
   const rate = ({ bits, work }: ProposedAction) => bits / work.minutes;
   const [first] = others;
   const better = first === undefined ? looks : looks.filter((look) => rate(look) >= rate(first));
@@ -149,15 +142,11 @@ function plan(
     });
 }
 
-/** Plans made before they were asked for, the last few of each predictor. */
-const made = new WeakMap<Predictor, Map<string, readonly ProposedAction[]>>();
-const keptPlans = 8;
-
 /** Equal for two jobs that a plan, with the same kit, is the same for. */
-function planKey(job: JobState, kit: Kit): string {
-  const { site, refused, mended, comesAndGoes } = job;
+export function planKey(job: JobState, kit: Kit): string {
+  const { site, refused, repaired, comesAndGoes } = job;
   return JSON.stringify([
-    standingReadings(job).map(({ test: { instrument, at }, state, value, afterRepairs }) => [
+    evidenceReadings(job).map(({ test: { instrument, at }, state, value, afterRepairs }) => [
       instrument,
       at,
       stateKey(state),
@@ -165,46 +154,23 @@ function planKey(job: JobState, kit: Kit): string {
       afterRepairs,
     ]),
     [stateKey(site.state), site.at, site.stripped],
-    [refused, mended, comesAndGoes],
+    [refused, repaired, comesAndGoes],
     kit,
   ]);
-}
-
-/**
- * Thinks ahead what `planNext` will be asked, a little at a time, for while nobody waits: solves a few states, or at
- * the end makes the plan itself, which stands if the reading turns out just so.
- * @param from - how far it has come
- * @returns how far it is now; null when all is done
- */
-export function prepareNext(
-  predictor: Predictor,
-  job: JobState,
-  assessment: Assessment,
-  from: number,
-  kit: Kit = usualKit,
-): number | null {
-  const thought = doubted(assessment)?.doubting ?? assessment.suspicion;
-  const solved = solveAhead(predictor, thought, job.site, limitsOf(job, kit), from);
-  if (solved !== null) return solved;
-  const plans = made.get(predictor) ?? new Map<string, readonly ProposedAction[]>();
-  made.set(predictor, plans);
-  plans.set(planKey(job, kit), plan(predictor, job, assessment, kit));
-  if (plans.size > keptPlans) plans.delete(plans.keys().next().value ?? '');
-  return null;
 }
 
 /** Damage is taken for the cause's when the suspects that would show it there are likelier together than all others. */
 const seenFrom = 0.5;
 
 /** Once damage was seen at a place, the suspects there are all that is left to tell apart. */
-function amongSeen(predictor: Predictor, job: JobState, suspicion: Suspicion): Suspicion {
+function amongSeen(predictor: Predictor, job: JobState, posterior: Posterior): Posterior {
   const seen = damageSeen(predictor.circuit, job);
-  const there = suspicion.suspects.filter(({ id }) => seen(id));
+  const there = posterior.suspects.filter(({ id }) => seen(id));
   const together = there.reduce((sum, { probability }) => sum + probability, 0);
-  if (together < seenFrom) return suspicion;
+  if (together < seenFrom) return posterior;
   return narrowedTo(
     predictor,
-    suspicion,
+    posterior,
     there.map(({ id }) => id),
   );
 }
@@ -212,7 +178,7 @@ function amongSeen(predictor: Predictor, job: JobState, suspicion: Suspicion): S
 /** Looks at the suspect where it can be seen, the likeliest sight per minute first. */
 function looksAt(
   predictor: Predictor,
-  suspicion: Suspicion,
+  posterior: Posterior,
   job: JobState,
   suspect: string,
 ): readonly ProposedAction[] {
@@ -226,28 +192,31 @@ function looksAt(
     )
     .flatMap((place) => {
       const test = { instrument: 'look', at: place } as const;
-      return foreseeTest(predictor, suspicion, job.site, test, job.state) ?? [];
+      return foreseeTest(predictor, posterior, job.site, test, job.state) ?? [];
     })
     .filter(({ work }) => work.strips.every((strip) => comingOff.includes(strip)))
     .sort((one, other) => seen(other) / other.work.minutes - seen(one) / one.work.minutes);
 }
 
 /** What the readings cannot tell apart, and the action that would part it best; null where none does. */
-export interface Undivided {
+export interface AmbiguityGroup {
   readonly suspects: readonly string[];
   readonly parting: ProposedAction | null;
 }
 
-export function undivided(
+/** What stands equal among the suspects, and what would part each group. */
+export function ambiguityGroups(
   predictor: Predictor,
   job: JobState,
-  { suspicion }: Assessment,
+  { posterior }: Assessment,
   kit: Kit = usualKit,
-): readonly Undivided[] {
+): readonly AmbiguityGroup[] {
   const limits = limitsOf(job, kit);
-  return alikeSuspects(predictor, suspicion, standingReadings(job), job.mended).map((suspects) => {
-    const narrowed = narrowedTo(predictor, suspicion, suspects);
-    const [parting] = nextActions(predictor, narrowed, job.site, limits, 1);
-    return { suspects, parting: parting ?? null };
-  });
+  return indistinguishableSuspects(predictor, posterior, evidenceReadings(job), job.repaired).map(
+    (suspects) => {
+      const narrowed = narrowedTo(predictor, posterior, suspects);
+      const [parting] = atOnce(nextActions(predictor, narrowed, job.site, limits, 1));
+      return { suspects, parting: parting ?? null };
+    },
+  );
 }

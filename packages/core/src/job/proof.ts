@@ -1,7 +1,7 @@
-import type { Predictor } from '../suspicion/predictor';
-import { likelihoodUnder } from '../suspicion/likelihood';
-import { questionOf } from '../suspicion/takenReading';
-import { workFor } from '../plan/work';
+import type { Predictor } from '../inference/predictor';
+import { likelihoodUnder } from '../inference/likelihood';
+import { questionOf } from '../inference/takenReading';
+import { workFor } from '../planning/work';
 import { fitsHealthy } from './fit';
 import type { JobState, LedgerReading } from './foldJob';
 import { activeReadings, isAfterRepair } from './foldJob';

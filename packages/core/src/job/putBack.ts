@@ -1,8 +1,8 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
 import { withApart, withBlown, withCavity, withLead } from '../circuit/operatingState';
-import type { Move } from '../plan/moves';
-import { movesBetween, moveWords } from '../plan/moves';
+import type { Move } from '../planning/moves';
+import { movesBetween, moveWords } from '../planning/moves';
 import type { JobFact } from './events';
 import type { JobState } from './foldJob';
 
@@ -42,7 +42,7 @@ function afterMove(state: OperatingState, move: Move): OperatingState {
     case 'cavity':
       return withCavity(state, move.fuse, move.fill);
     case 'lead':
-      return withLead(state, move.lead, move.laid);
+      return withLead(state, move.lead, move.connection);
     case 'battery':
       return { ...state, batteryConnected: move.connected };
     case 'control':

@@ -3,7 +3,7 @@ import type { Circuit } from '../circuit/circuit';
 import { placeById, partById } from '../circuit/terminals';
 import { fedSections } from '../circuit/fedSections';
 import { thingsOf } from '../faults/fault';
-import { kindOf } from '../parts/partKinds';
+import { kindOf } from '../circuit/parts/partKinds';
 
 /**
  * What the repair of a suspect comes down to, step by step, from what it is and where it lies.

@@ -1,13 +1,15 @@
-import type { Bench, ReadingValue, Test } from '../instruments/instrument';
+import type { SolvedCircuit, ReadingValue } from '../instruments/instrument';
+import type { Test } from '../instruments/instruments';
 import { predictOn } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
 import { fromScale } from '../instruments/prediction';
+import { normalDraw } from '../statistics/normal';
 
 /** What a simulated instrument shows on a solved circuit: one draw from what it is predicted to show. */
-export function simulateReading(bench: Bench, test: Test, random: () => number): ReadingValue {
+export function simulateReading(solved: SolvedCircuit, test: Test, random: () => number): ReadingValue {
   const instrument = instrumentById(test.instrument);
   const { display } = instrument;
-  const prediction = predictOn(instrument, bench, test.at);
+  const prediction = predictOn(instrument, solved, test.at);
   switch (prediction.kind) {
     case 'outcomes': {
       const outcomes = display.kind === 'outcomes' ? display.outcomes : [];
@@ -27,13 +29,8 @@ export function simulateReading(bench: Bench, test: Test, random: () => number):
         value: Math.min(display.scale.greatest, Math.max(display.scale.least, value)),
       };
     }
-    case 'wandering':
+    case 'floating':
     case 'meaningless':
-      return { kind: 'number', value: random() * bench.circuit.nominalVolts };
+      return { kind: 'number', value: random() * solved.circuit.nominalVolts };
   }
-}
-
-/** One draw from the standard normal distribution (Box and Muller). */
-export function normalDraw(random: () => number): number {
-  return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 }

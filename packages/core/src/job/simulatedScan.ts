@@ -3,10 +3,10 @@ import type { OperatingState } from '../circuit/operatingState';
 import type { TerminalRef } from '../circuit/terminalRef';
 import { partIdOf } from '../circuit/terminalRef';
 import type { Hypothesis } from '../faults/hypotheses';
-import type { Test } from '../instruments/instrument';
+import type { Test } from '../instruments/instruments';
 import { instrumentById } from '../instruments/instruments';
 import { simplePrediction } from '../instruments/simplePrediction';
-import { createPredictor } from '../suspicion/predictor';
+import { createPredictor } from '../inference/predictor';
 
 /** What one module says of one of its pins. */
 export interface ScannedItem {

@@ -2,8 +2,8 @@ import type { Section } from '../circuit/circuit';
 import { colourNotGiven } from '../circuit/wireColour';
 import type { TerminalRef } from '../circuit/terminalRef';
 import { partIdOf, terminalIn } from '../circuit/terminalRef';
-import type { Part } from '../parts/part';
-import { isLoad } from '../parts/partKinds';
+import type { Part } from '../circuit/parts/part';
+import { isLoad } from '../circuit/parts/partKinds';
 
 /** Areas that are usual behind a fuse of so many amps, mm². Judgement, from common harnesses. */
 const areaByAmps = [

@@ -1,5 +1,5 @@
 import type { Hazard, Place, Strip } from '../circuit/circuit';
-import type { Part } from '../parts/part';
+import type { Part } from '../circuit/parts/part';
 
 interface Zone {
   readonly id: string;

@@ -1,8 +1,8 @@
-import type { FuseStyle } from '../fuses/coldResistance';
-import type { ModulePin } from '../parts/module';
-import type { Part } from '../parts/part';
-import type { ShowsItself } from '../parts/partKind';
-import type { FootprintId, RelayPins } from '../parts/relay';
+import type { FuseStyle } from '../physics/fuseColdResistance';
+import type { ModulePin } from '../circuit/parts/module';
+import type { Part } from '../circuit/parts/part';
+import type { ShowsItself } from '../circuit/parts/partKind';
+import type { FootprintId, RelayPins } from '../circuit/parts/relay';
 import type { KindWord } from './vocabulary';
 
 /** What was written about a part, whatever its kind; what is absent was not said. */

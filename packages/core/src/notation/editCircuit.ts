@@ -1,8 +1,8 @@
 import type { Circuit, Section } from '../circuit/circuit';
 import { conditionClauses } from '../circuit/condition';
 import { partIdOf } from '../circuit/terminalRef';
-import type { ModulePin } from '../parts/module';
-import type { Part } from '../parts/part';
+import type { ModulePin } from '../circuit/parts/module';
+import type { Part } from '../circuit/parts/part';
 import { zoneById } from './bodyPlan';
 import { deepEqual } from './deepEqual';
 import type { NotationFlaw } from './tokens';

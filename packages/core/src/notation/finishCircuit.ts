@@ -1,6 +1,6 @@
 import type { Circuit, Control, Place, RuledOut, Section, Strip } from '../circuit/circuit';
 import { assumedOfWire } from '../circuit/circuit';
-import type { Part } from '../parts/part';
+import type { Part } from '../circuit/parts/part';
 import { wireGuess } from './assumedWire';
 import { ownPlace, zoneById } from './bodyPlan';
 import { unnamedCavities } from './cavities';

@@ -1,11 +1,11 @@
 import type { Condition } from '../circuit/condition';
-import type { ModulePin } from '../parts/module';
-import type { Part } from '../parts/part';
-import type { AssumedOfPart, PartCommon } from '../parts/partKind';
-import { assumedOfPart } from '../parts/partKind';
-import type { RelayPins } from '../parts/relay';
-import { pinNumbers } from '../relays/pinNames';
-import type { SwitchLeg } from '../parts/switch';
+import type { ModulePin } from '../circuit/parts/module';
+import type { Part } from '../circuit/parts/part';
+import type { AssumedOfPart, PartCommon } from '../circuit/parts/partKind';
+import { assumedOfPart } from '../circuit/parts/partKind';
+import type { RelayPins } from '../circuit/parts/relay';
+import { pinNumbers } from '../circuit/parts/pinNames';
+import type { SwitchLeg } from '../circuit/parts/switch';
 import { assumedPlace } from './bodyPlan';
 import { cavityOf, unnamedCavities } from './cavities';
 import type { PartDraft, PartFields, Stop } from './drafts';
@@ -215,7 +215,7 @@ const fourPins = ({ coilFeed, coilCommand, supply, normallyOpen }: RelayPins): R
  * The pins of a relay by role. Where they were not given, the numbers that its paths use tell which way it is numbered,
  * which coil pin the feed comes in by, and whether the contact's feed comes in at 87.
  */
-export function relayPinsOf(given: Partial<RelayPins> | undefined, { arrivals, leavings }: Usage): RelayPins {
+function relayPinsOf(given: Partial<RelayPins> | undefined, { arrivals, leavings }: Usage): RelayPins {
   const standard = fourPins(numbers.din);
   if (given !== undefined) return { ...standard, ...given };
   const used = (pin: string) => arrivals.includes(pin) || leavings.includes(pin);

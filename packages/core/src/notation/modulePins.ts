@@ -1,4 +1,4 @@
-import type { ModulePin } from '../parts/module';
+import type { ModulePin } from '../circuit/parts/module';
 import { readCondition, writtenCondition } from './conditionNotation';
 import type { Cursor } from './cursor';
 import { writtenQuantity } from './quantities';

@@ -1,10 +1,10 @@
-import { fuseStyles } from '../fuses/coldResistance';
-import { isLoad } from '../parts/partKinds';
-import type { Part } from '../parts/part';
-import { showsItself } from '../parts/partKind';
-import type { RelayPins } from '../parts/relay';
-import { footprintIds } from '../parts/relay';
-import { ratedLampVolts } from '../parts/lamp';
+import { fuseStyles } from '../physics/fuseColdResistance';
+import { isLoad } from '../circuit/parts/partKinds';
+import type { Part } from '../circuit/parts/part';
+import { showsItself } from '../circuit/parts/partKind';
+import type { RelayPins } from '../circuit/parts/relay';
+import { footprintIds } from '../circuit/parts/relay';
+import { ratedLampVolts } from '../circuit/parts/lamp';
 import type { Cursor } from './cursor';
 import type { PartDraft, PartFields } from './drafts';
 import type { Quantity, Unit } from './quantities';

@@ -1,6 +1,6 @@
 import type { TerminalRef } from '../circuit/terminalRef';
-import type { Part } from '../parts/part';
-import { kindOf } from '../parts/partKinds';
+import type { Part } from '../circuit/parts/part';
+import { kindOf } from '../circuit/parts/partKinds';
 import type { Stop } from './drafts';
 import { cavityOf } from './cavities';
 
@@ -90,7 +90,7 @@ function beyond(part: Part, terminal: string): string | null {
 }
 
 /** A terminal by what is written: a relay's printed number or role, a filament's use, or the terminal's own name. */
-export function terminalNamed(part: Part, written: string): string | null {
+function terminalNamed(part: Part, written: string): string | null {
   if (part.kind === 'splice' || part.kind === 'ground') return 'x';
   if (part.kind === 'connector') return null;
   if (part.kind === 'relay') {

@@ -1,5 +1,5 @@
-import { isLoad } from '../parts/partKinds';
-import type { Part } from '../parts/part';
+import { isLoad } from '../circuit/parts/partKinds';
+import type { Part } from '../circuit/parts/part';
 import type { Cursor } from './cursor';
 import type { PartDraft, PartFields } from './drafts';
 import { commanded } from './finishPart';

@@ -1,5 +1,5 @@
-import { isLoad } from '../parts/partKinds';
-import { pinNumbers } from '../relays/pinNames';
+import { isLoad } from '../circuit/parts/partKinds';
+import { pinNumbers } from '../circuit/parts/pinNames';
 import type { Cursor } from './cursor';
 import type { PartDraft, Stop, WireDraft, WireFields } from './drafts';
 import type { Mention } from './readMention';

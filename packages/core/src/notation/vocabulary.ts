@@ -1,4 +1,4 @@
-import type { Part } from '../parts/part';
+import type { Part } from '../circuit/parts/part';
 
 /** A word that says what a part is. */
 export interface KindWord {
@@ -127,6 +127,6 @@ function hashOf(text: string): string {
   return (hash >>> 0).toString(36);
 }
 
-export function capital(text: string): string {
+function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
 }

@@ -1,7 +1,7 @@
 import type { AssumedOfWire, Circuit, Control, Place, Section, Strip } from '../circuit/circuit';
 import type { TerminalRef } from '../circuit/terminalRef';
 import { partIdOf, terminalIn } from '../circuit/terminalRef';
-import type { Part } from '../parts/part';
+import type { Part } from '../circuit/parts/part';
 import type { Stop } from './drafts';
 import { deepEqual } from './deepEqual';
 import { wireName } from './finishCircuit';

@@ -1,6 +1,6 @@
 import type { Circuit } from '../circuit/circuit';
-import type { Part } from '../parts/part';
-import type { AssumedOfPart } from '../parts/partKind';
+import type { Part } from '../circuit/parts/part';
+import type { AssumedOfPart } from '../circuit/parts/partKind';
 import { pinRoleWords, writtenModulePin } from './modulePins';
 import { namedFigures, relayPinWords, showsWords, styleWords } from './partAttributes';
 import { ownControl, usual, usualCavity } from './finishPart';

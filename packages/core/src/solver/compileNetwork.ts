@@ -3,18 +3,18 @@ import type { TerminalRef } from '../circuit/terminalRef';
 import type { OperatingState } from '../circuit/operatingState';
 import { terminalsOf } from '../circuit/terminals';
 import { CoreError } from '../errors';
-import type { Effect } from '../faults/effect';
+import type { Effect } from '../circuit/parts/effect';
 import type { Fault } from '../faults/fault';
 import { isPresent, liesIn } from '../faults/fault';
-import { overcurrentContact } from '../parts/overcurrentContact';
-import type { Unknowns } from '../parts/partKind';
-import { whereAssumed } from '../parts/partKind';
-import { kindOf } from '../parts/partKinds';
-import { wireOhms } from '../wire/resistance';
-import type { Branch, Filament, Network, NetworkBuilder, SwitchingDevice } from './network';
-import { heldBy, inverted, turned } from './heldBy';
-import { REFERENCE } from './network';
-import { leastSectionOhms } from './tolerances';
+import { overcurrentContact } from '../circuit/parts/overcurrentContact';
+import type { Unknowns } from '../circuit/parts/partKind';
+import { whereAssumed } from '../circuit/parts/partKind';
+import { kindOf } from '../circuit/parts/partKinds';
+import { wireOhms } from '../physics/wireResistance';
+import type { Branch, Filament, Network, NetworkBuilder, SwitchingDevice } from '../network/network';
+import { stuckState, inverted, turned } from './stuckState';
+import { REFERENCE } from '../network/network';
+import { leastSectionOhms } from '../network/tolerances';
 
 /** Ohms of a section's wire. */
 function sectionOhms(section: Section, unknowns: Unknowns): number {
@@ -199,7 +199,7 @@ function failing(plain: NetworkBuilder, effect: Effect): NetworkBuilder {
     switching(own) {
       const device = otherwise(own);
       across(device.role, device.a, device.b);
-      const held = heldBy(effect, device);
+      const held = stuckState(effect, device);
       const ohms = device.ohms + more(device.role);
       plain.switching(
         held === null ? { ...device, ohms } : { ...device, ohms, atRest: held, next: () => held },

@@ -1,7 +1,7 @@
 import type { Fault, PartFault, SectionFault } from '../faults/fault';
-import type { LinearisedNetwork } from './linearised';
-import { REFERENCE } from './network';
-import { anchorSiemens, leastLeft } from './tolerances';
+import type { LinearisedNetwork } from '../network/linearised';
+import { REFERENCE } from '../network/network';
+import { gminSiemens, leastLeft } from '../network/tolerances';
 
 /** A conductance added between two nodes; negative where something is taken away. */
 export interface ConductanceChange {
@@ -22,7 +22,7 @@ export interface FaultChange {
    * held at 0 by its first node, as any floating group is.
    */
   readonly shift: (node: number) => number;
-  /** What a node hangs on with the fault in place: 0 for the reference; nodes of one other number float together. */
+  /** The group that a node belongs to with the fault in place: 0 for the reference; nodes of one other number float together. */
   readonly group: (node: number) => number;
 }
 
@@ -156,7 +156,7 @@ function cut(base: LinearisedNetwork, edge: number, a: number, b: number, siemen
   return { ...change(base, [{ a, b, siemens: -siemens }]), lossy: left < leastLeft };
 }
 
-/** Something laid between two nodes: where they hung on different things, they now hang on one. */
+/** A conductance between two nodes: where they belonged to different groups, they now belong to one. */
 function tied(
   base: LinearisedNetwork,
   one: number,
@@ -167,7 +167,7 @@ function tied(
   const [first, second] = [group[one]!, group[other]!];
   if (first === second) return change(base, conductances);
   const [gone, kept] = first === 0 ? [second, first] : [first, second];
-  const anchor = { a: anchors[gone]!, b: REFERENCE, siemens: -anchorSiemens };
+  const anchor = { a: anchors[gone]!, b: REFERENCE, siemens: -gminSiemens };
   return {
     ...change(base, [...conductances, anchor]),
     group: (each) => (group[each] === gone ? kept : group[each]!),

@@ -1,7 +1,8 @@
 import type { Fault } from '../faults/fault';
-import type { Solution, StateSolver } from './solution';
-import type { Network } from './network';
-import { REFERENCE } from './network';
+import type { Solution } from './solution';
+import type { StateSolver } from './stateSolver';
+import type { Network } from '../network/network';
+import { REFERENCE } from '../network/network';
 
 /**
  * One state of a circuit under each of many faults: volts and ohms of every node, a row for each fault, worked out
@@ -22,6 +23,7 @@ export interface FaultTable {
 /** Numbers in a table beyond which it keeps none: some 30 MB. */
 const mostKept = 2e6;
 
+/** A network with each of many faults in turn, each row worked out when it is first asked for. */
 export function faultTable({ network, solve }: StateSolver, faults: readonly (Fault | null)[]): FaultTable {
   const count = faults.length;
   const rows = <T>(make: (fault: number) => T) => {

@@ -1,4 +1,4 @@
-import type { Network } from './network';
+import type { Network } from '../network/network';
 
 /** Ohms that hold a floating node in place in a netlist: far above anything that a vehicle has. */
 const holdOhms = 1e12;
@@ -7,7 +7,7 @@ const holdOhms = 1e12;
  * A network as a SPICE netlist that prints every node's voltage. Node k is `nk`, the body is 0; comments say which
  * terminal each is.
  * @param joined - which switching devices conduct; a simulator is given the contacts as they stand, not the coils
- * @param floating - nodes that hang on nothing: each is held by 1 TΩ, since a simulator refuses them
+ * @param floating - nodes connected to nothing: each is held by 1 TΩ, since a simulator refuses them
  *
  * Written for the simulator's own traps: the first line is a title, prefixes are avoided (`1M` would be milli),
  * nothing is 0 Ω, and a node tied to nothing must not be there, so floating groups want a reference of their own.

@@ -2,9 +2,9 @@ import type { Circuit } from '../../src/circuit/circuit';
 import { conditionHolds } from '../../src/circuit/condition';
 import { restingState } from '../../src/circuit/restingState';
 import { CoreError } from '../../src/errors';
-import type { Part } from '../../src/parts/part';
-import { stateSolver } from '../../src/solver/solution';
-import { createPredictor } from '../../src/suspicion/predictor';
+import type { Part } from '../../src/circuit/parts/part';
+import { stateSolver } from '../../src/solver/stateSolver';
+import { createPredictor } from '../../src/inference/predictor';
 import { generatedHarness } from '../generatedHarness';
 import { common, smallCircuit, solved } from '../smallCircuit';
 

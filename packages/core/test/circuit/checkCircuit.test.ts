@@ -3,8 +3,8 @@ import type { Circuit } from '../../src/circuit/circuit';
 import { conditionHolds } from '../../src/circuit/condition';
 import { stateKey, withApart, withCavity } from '../../src/circuit/operatingState';
 import { terminalName } from '../../src/circuit/terminals';
-import { coldFuseOhms } from '../../src/fuses/coldResistance';
-import { wireOhms } from '../../src/wire/resistance';
+import { coldFuseOhms } from '../../src/physics/fuseColdResistance';
+import { wireOhms } from '../../src/physics/wireResistance';
 import { library, states } from '../library';
 
 const changed = (change: (circuit: { -readonly [K in keyof Circuit]: Circuit[K] }) => void): Circuit => {

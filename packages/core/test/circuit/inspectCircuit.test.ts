@@ -1,8 +1,8 @@
 import { inspectCircuit } from '../../src/circuit/inspectCircuit';
 import { readNotation } from '../../src/notation/readNotation';
-import { seededRandom } from '../../src/units/seededRandom';
+import { seededRandom } from '../../src/statistics/seededRandom';
 import { hornText } from '../notation/horn';
-import { families } from '../realistic/families';
+import { families } from '../session/realistic/families';
 
 const told = (text: string) => inspectCircuit(readNotation(text).circuit).map(({ message }) => message);
 /** What a change of the horn circuit makes it say. */

@@ -4,8 +4,8 @@ import type { Circuit } from '../../src/circuit/circuit';
 import { withControl } from '../../src/circuit/operatingState';
 import { overlayCircuits } from '../../src/circuit/overlayCircuits';
 import { restingState } from '../../src/circuit/restingState';
-import { createPredictor } from '../../src/suspicion/predictor';
-import { suspicionOf } from '../../src/suspicion/suspicion';
+import { createPredictor } from '../../src/inference/predictor';
+import { inferPosterior } from '../../src/inference/posterior';
 import { library } from '../library';
 
 const tail = tailDocument as unknown as Circuit;
@@ -32,7 +32,7 @@ test('what is dead in one and in the other points to the ground that they share'
   });
   const dead = ['TL', 'NP', 'SL'].map((at) => seen(at, 'dead'));
   const working = ['TR', 'RL12', 'RL34'].map((at) => seen(at, 'works'));
-  const [leading] = suspicionOf(predictor, [...dead, ...working]).suspects;
+  const [leading] = inferPosterior(predictor, [...dead, ...working]).suspects;
   expect(leading!.id).toBe('G3');
   expect(leading!.probability).toBeGreaterThan(0.7);
 });

@@ -1,14 +1,16 @@
 import fc from 'fast-check';
 import { withApart, withCavity } from '../../src/circuit/operatingState';
 import type { Fault } from '../../src/faults/fault';
-import type { Bench, Test } from '../../src/instruments/instrument';
+import type { SolvedCircuit } from '../../src/instruments/instrument';
+import type { Test } from '../../src/instruments/instruments';
 import { predictOn } from '../../src/instruments/instrument';
 import { allInstruments, instrumentById } from '../../src/instruments/instruments';
-import { fromScale, judgedSteps, normalCdf } from '../../src/instruments/prediction';
+import { fromScale, judgedSteps } from '../../src/instruments/prediction';
+import { normalCdf } from '../../src/statistics/normal';
 import { simplePrediction } from '../../src/instruments/simplePrediction';
-import { filamentOf } from '../../src/parts/lamp';
-import { filamentAmps } from '../../src/solver/filament';
-import { stateSolver } from '../../src/solver/solution';
+import { filamentOf } from '../../src/circuit/parts/lamp';
+import { filamentAmps } from '../../src/physics/filament';
+import { stateSolver } from '../../src/solver/stateSolver';
 import { lampVoltsOn } from '../../src/instruments/testLamp';
 import { restingState } from '../../src/circuit/restingState';
 import { hypothesesOf } from '../../src/faults/hypotheses';
@@ -21,16 +23,16 @@ const shortAt = (section: string, ohms: number): Fault => ({
   ohms,
   position: 0.5,
 });
-const benchOf = (state: Bench['state'], fault: Fault | null = null): Bench => ({
+const solvedCircuitOf = (state: SolvedCircuit['state'], fault: Fault | null = null): SolvedCircuit => ({
   circuit: library,
   state,
   solution: stateSolver(library, state).solve(fault),
 });
-const shows = (bench: Bench, instrument: Test['instrument'], at: string) =>
-  simplePrediction(instrumentById(instrument), predictOn(instrumentById(instrument), bench, at));
-const ohmsOf = (bench: Bench, at: string) => {
+const shows = (solved: SolvedCircuit, instrument: Test['instrument'], at: string) =>
+  simplePrediction(instrumentById(instrument), predictOn(instrumentById(instrument), solved, at));
+const ohmsOf = (solved: SolvedCircuit, at: string) => {
   const { display } = instrumentById('ohmmeter');
-  const prediction = predictOn(instrumentById('ohmmeter'), bench, at);
+  const prediction = predictOn(instrumentById('ohmmeter'), solved, at);
   if (prediction.kind !== 'number' || display.kind !== 'number') throw new Error(prediction.kind);
   return fromScale(display.scale, prediction.mean);
 };
@@ -40,31 +42,36 @@ describe('ohms to ground', () => {
     // Two times 10 W at 13.5 V: 18.2 Ω hot, 1.52 Ω cold, two in parallel 0.76; strips and outlet 24 ∥ 24 ∥ 18 = 7.2;
     // wires and sockets add some 0.05.
     const relayOut = withApart(states.fuseOut, 'K4', true);
-    expect(ohmsOf(benchOf(relayOut), 'K4.normallyOpen')).toBeCloseTo(1 / (2 / 1.519 + 1 / 7.2) + 0.05, 1);
+    expect(ohmsOf(solvedCircuitOf(relayOut), 'K4.normallyOpen')).toBeCloseTo(
+      1 / (2 / 1.519 + 1 / 7.2) + 0.05,
+      1,
+    );
   });
 
   test('show OL on the parted, unplugged door side, and the short when there is one', () => {
     const parted = withApart(withApart(states.fuseOut, 'C7', true), 'SL', true);
-    expect(shows(benchOf(parted), 'ohmmeter', 'C7.1b')).toBe('OL');
-    expect(ohmsOf(benchOf(parted, shortAt('W17', 0.3)), 'C7.1b')).toBeCloseTo(0.3, 1);
+    expect(shows(solvedCircuitOf(parted), 'ohmmeter', 'C7.1b')).toBe('OL');
+    expect(ohmsOf(solvedCircuitOf(parted, shortAt('W17', 0.3)), 'C7.1b')).toBeCloseTo(0.3, 1);
   });
 
   test('mean nothing on a live point', () => {
-    expect(predictOn(instrumentById('ohmmeter'), benchOf(states.rest), 'F17.load').kind).toBe('meaningless');
+    expect(predictOn(instrumentById('ohmmeter'), solvedCircuitOf(states.rest), 'F17.load').kind).toBe(
+      'meaningless',
+    );
   });
 });
 
 describe('the test lamp', () => {
   test('to ground: bright on a feed, dark behind an empty cavity', () => {
-    expect(shows(benchOf(states.rest), 'lamp-to-ground', 'F17.load')).toBe('Bright');
-    expect(shows(benchOf(states.fuseOut), 'lamp-to-ground', 'F17.load')).toBe('Dark');
+    expect(shows(solvedCircuitOf(states.rest), 'lamp-to-ground', 'F17.load')).toBe('Bright');
+    expect(shows(solvedCircuitOf(states.fuseOut), 'lamp-to-ground', 'F17.load')).toBe('Dark');
   });
 
   test('stays dark through a path of 200 Ω that an ohmmeter sees', () => {
     const parted = withApart(withApart(states.fuseOut, 'C9', true), 'K4', true);
-    const wet = benchOf(withApart(parted, 'SH1', true), shortAt('W20', 200));
+    const wet = solvedCircuitOf(withApart(parted, 'SH1', true), shortAt('W20', 200));
     expect(shows(wet, 'lamp-to-battery', 'C9.1a')).toBe('Bright');
-    const alone = benchOf({ ...states.fuseOut, apart: ['C1', 'C9', 'K4'] }, shortAt('W20', 200));
+    const alone = solvedCircuitOf({ ...states.fuseOut, apart: ['C1', 'C9', 'K4'] }, shortAt('W20', 200));
     expect(shows(alone, 'lamp-to-battery', 'C9.1a')).toBe('Dark');
     expect(ohmsOf(alone, 'C9.1a')).toBeCloseTo(200, -1);
   });
@@ -94,7 +101,7 @@ describe('the test lamp', () => {
 
 describe('the voltmeter', () => {
   test('wanders on a wire tied to nothing', () => {
-    expect(shows(benchOf(withApart(states.rest, 'C7', true)), 'voltmeter', 'C7.1b')).toBe(
+    expect(shows(solvedCircuitOf(withApart(states.rest, 'C7', true)), 'voltmeter', 'C7.1b')).toBe(
       'floating: any volts',
     );
   });
@@ -102,20 +109,24 @@ describe('the voltmeter', () => {
 
 describe('the limiter lamp', () => {
   test('is bright on a short, and glows through the healthy loads as well', () => {
-    expect(shows(benchOf(states.limiterOn, shortAt('W07', 0.1)), 'cavity-lamp', 'F17')).toBe('Bright');
+    expect(shows(solvedCircuitOf(states.limiterOn, shortAt('W07', 0.1)), 'cavity-lamp', 'F17')).toBe(
+      'Bright',
+    );
     // Behind the relay, whose coil hangs on the same fuse: the short takes the coil's volts, the relay lets go, and pulls.
-    expect(shows(benchOf(states.limiterOn, shortAt('W17', 0.1)), 'cavity-lamp', 'F17')).toMatch(/flickers/i);
+    expect(shows(solvedCircuitOf(states.limiterOn, shortAt('W17', 0.1)), 'cavity-lamp', 'F17')).toMatch(
+      /flickers/i,
+    );
     // Healthy, 20 W of cold lamps and the strips leave it most of the volts: that glow is no short.
-    expect(shows(benchOf(states.limiterOn), 'cavity-lamp', 'F17')).not.toBe('Dark');
+    expect(shows(solvedCircuitOf(states.limiterOn), 'cavity-lamp', 'F17')).not.toBe('Dark');
   });
 
   test('goes dark when the relay that feeds the short is pulled', () => {
     const pulled = withApart(states.limiterOn, 'K4', true);
-    expect(shows(benchOf(pulled, shortAt('W17', 0.1)), 'cavity-lamp', 'F17')).toBe('Dark');
+    expect(shows(solvedCircuitOf(pulled, shortAt('W17', 0.1)), 'cavity-lamp', 'F17')).toBe('Dark');
   });
 
   test('means nothing where there is none', () => {
-    expect(predictOn(instrumentById('cavity-lamp'), benchOf(states.lightsOn), 'F17').kind).toBe(
+    expect(predictOn(instrumentById('cavity-lamp'), solvedCircuitOf(states.lightsOn), 'F17').kind).toBe(
       'meaningless',
     );
   });
@@ -123,18 +134,26 @@ describe('the limiter lamp', () => {
 
 describe('a fresh fuse, a clamp and a watched load', () => {
   test('tell a short by blowing, by passing current, and by going dead', () => {
-    expect(shows(benchOf(states.lightsOn, shortAt('W17', 0.1)), 'fresh-fuse', 'F17')).toBe('Blows at once');
-    expect(shows(benchOf(states.lightsOn), 'fresh-fuse', 'F17')).toBe('Holds');
-    expect(shows(benchOf(states.limiterOn, shortAt('W17', 0.1)), 'clamp', 'W16@from')).toBe('Current passes');
-    expect(shows(benchOf(states.limiterOn, shortAt('W17', 0.1)), 'clamp', 'W21@from')).toBe('No current');
-    expect(shows(benchOf(states.lightsOn), 'load', 'RL12')).toBe('Works');
-    expect(shows(benchOf(withCavity(states.lightsOn, 'F17', { kind: 'open' })), 'load', 'RL12')).toBe('Dead');
+    expect(shows(solvedCircuitOf(states.lightsOn, shortAt('W17', 0.1)), 'fresh-fuse', 'F17')).toBe(
+      'Blows at once',
+    );
+    expect(shows(solvedCircuitOf(states.lightsOn), 'fresh-fuse', 'F17')).toBe('Holds');
+    expect(shows(solvedCircuitOf(states.limiterOn, shortAt('W17', 0.1)), 'clamp', 'W16@from')).toBe(
+      'Current passes',
+    );
+    expect(shows(solvedCircuitOf(states.limiterOn, shortAt('W17', 0.1)), 'clamp', 'W21@from')).toBe(
+      'No current',
+    );
+    expect(shows(solvedCircuitOf(states.lightsOn), 'load', 'RL12')).toBe('Works');
+    expect(shows(solvedCircuitOf(withCavity(states.lightsOn, 'F17', { kind: 'open' })), 'load', 'RL12')).toBe(
+      'Dead',
+    );
   });
 });
 
 test('a load whose element is open is dead with full volts across it, and a motor that stalls does nothing', () => {
   const open: Fault = { kind: 'part', part: 'RL12', effect: { kind: 'cut', role: 'filament', atRest: [] } };
-  expect(shows(benchOf(states.lightsOn, open), 'load', 'RL12')).toBe('Dead');
+  expect(shows(solvedCircuitOf(states.lightsOn, open), 'load', 'RL12')).toBe('Dead');
   const motor = smallCircuit(
     [{ ...common('MO'), kind: 'motor', ohms: 6 }],
     [
@@ -155,14 +174,14 @@ test('a load whose element is open is dead with full volts across it, and a moto
 
 test('every instrument gives chances that sum to 1, or finite numbers, at every target in every state', () => {
   const benches = [states.rest, states.lightsOn, states.limiterOn, states.fuseOut].flatMap((state) => [
-    benchOf(state),
-    benchOf(state, shortAt('W17', 0.3)),
-    benchOf(state, { kind: 'open', section: 'W11' }),
+    solvedCircuitOf(state),
+    solvedCircuitOf(state, shortAt('W17', 0.3)),
+    solvedCircuitOf(state, { kind: 'open', section: 'W11' }),
   ]);
   for (const instrument of allInstruments) {
     for (const at of instrument.targets(library)) {
-      for (const bench of benches) {
-        const prediction = predictOn(instrument, bench, at);
+      for (const solved of benches) {
+        const prediction = predictOn(instrument, solved, at);
         if (prediction.kind === 'outcomes') {
           expect(prediction.chances.reduce((sum, chance) => sum + chance, 0)).toBeCloseTo(1, 9);
           expect(Math.min(...prediction.chances)).toBeGreaterThanOrEqual(-1e-12);

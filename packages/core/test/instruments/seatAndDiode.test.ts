@@ -1,10 +1,10 @@
 import { restingState } from '../../src/circuit/restingState';
 import type { Fault } from '../../src/faults/fault';
-import { fuseCurrent } from '../../src/fuses/millivolts';
+import { fuseCurrent } from '../../src/physics/fuseMillivolts';
 import { predictOn } from '../../src/instruments/instrument';
 import { instrumentById } from '../../src/instruments/instruments';
 import { fromScale } from '../../src/instruments/prediction';
-import { stateSolver } from '../../src/solver/solution';
+import { stateSolver } from '../../src/solver/stateSolver';
 import { bladeFuse, common, lamp, shows, smallCircuit } from '../smallCircuit';
 
 test('a seat of 1 Ω before a lamp drops volts, and none of them between the fuse’s test points', () => {

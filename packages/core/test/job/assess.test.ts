@@ -1,11 +1,11 @@
 import type { OperatingState } from '../../src/circuit/operatingState';
-import type { Test } from '../../src/instruments/instrument';
+import type { Test } from '../../src/instruments/instruments';
 import { instrumentById } from '../../src/instruments/instruments';
 import { assess } from '../../src/job/assess';
 import { foldJob } from '../../src/job/foldJob';
-import { planNext } from '../../src/job/planNext';
-import { questionOf } from '../../src/suspicion/takenReading';
-import { createPredictor } from '../../src/suspicion/predictor';
+import { planNext } from '../atOnce';
+import { questionOf } from '../../src/inference/takenReading';
+import { createPredictor } from '../../src/inference/predictor';
 import { likeliestReadings } from '../likeliestReading';
 import { minibus, minibusEvents } from '../library';
 import { playJob } from '../playJob';
@@ -15,14 +15,14 @@ describe('the minibus, its pin backed out, played with one wrong entry', () => {
   const fault = predictor.hypotheses.findIndex(
     ({ suspect, name }) => suspect === 'C3' && name === 'pin 1 backed out',
   );
-  const honest = likeliestReadings(predictor, fault);
+  const inlier = likeliestReadings(predictor, fault);
 
   /** Plays on as planned until it is proven, one reading the opposite of what it should be. */
   const playedWith = (wrongAt: number) => {
     let taken = 0;
     const mistakes = new Set<string | null>();
     const read = (test: Test, state: OperatingState) => {
-      const truth = honest(test, state);
+      const truth = inlier(test, state);
       const { display } = instrumentById(test.instrument);
       if (taken++ !== wrongAt) return truth;
       if (display.kind === 'number') {
@@ -31,25 +31,25 @@ describe('the minibus, its pin backed out, played with one wrong entry', () => {
       const other = display.outcomes.find(({ id }) => truth.kind === 'outcome' && id !== truth.outcome)!;
       return { kind: 'outcome', outcome: other.id } as const;
     };
-    const watch = ({ suspicion }: { suspicion: { likelyMistake: string | null } }) =>
-      mistakes.add(suspicion.likelyMistake);
+    const watch = ({ posterior }: { posterior: { likelyMistake: string | null } }) =>
+      mistakes.add(posterior.likelyMistake);
     const played = playJob(predictor, minibusEvents, read, 16, watch, 'proven');
     return { played, mistakes };
   };
 
   test('a verdict is sworn to only when a slip hardly hides another cause', () => {
-    const { events, suspect } = playJob(predictor, minibusEvents, honest, 16, undefined, 'proven');
+    const { events, suspect } = playJob(predictor, minibusEvents, inlier, 16, undefined, 'proven');
     expect(suspect).toBe('C3');
     const job = foldJob(minibus, events);
-    expect(assess(predictor, job)).toMatchObject({ isolated: 'C3', proven: true, doubting: null });
+    expect(assess(predictor, job)).toMatchObject({ isolated: 'C3', proven: true, robustPosterior: null });
     // One reading fewer: it stands alone, or not even that; either way it is not proven.
     const before = assess(predictor, foldJob(minibus, events.slice(0, -1)));
     expect(before.proven).toBe(false);
-    expect(before.doubting === null).toBe(before.isolated === null);
+    expect(before.robustPosterior === null).toBe(before.isolated === null);
   });
 
   test('what it hangs on is read once more before it is sworn to, and said to be so; nothing is read three times', () => {
-    const { events } = playJob(predictor, minibusEvents, honest, 16, undefined, 'proven');
+    const { events } = playJob(predictor, minibusEvents, inlier, 16, undefined, 'proven');
     const seen = new Map<string, number>();
     events.forEach((event, index) => {
       if (event.type !== 'reading-taken' || index < minibusEvents.length) return;

@@ -6,8 +6,8 @@ import { predictOn } from '../../src/instruments/instrument';
 import { instrumentById } from '../../src/instruments/instruments';
 import type { JobEvent } from '../../src/job/events';
 import { foldJob } from '../../src/job/foldJob';
-import { solveTogether } from '../../src/solver/solution';
-import { createPredictor } from '../../src/suspicion/predictor';
+import { solveTogether } from '../../src/solver/stateSolver';
+import { createPredictor } from '../../src/inference/predictor';
 import { likeliestReading } from '../likeliestReading';
 import { playJob } from '../playJob';
 

@@ -5,7 +5,7 @@ import { assess } from '../../src/job/assess';
 import type { JobEvent } from '../../src/job/events';
 import { foldJob } from '../../src/job/foldJob';
 import { outOfOrder } from '../../src/job/order';
-import { createPredictor } from '../../src/suspicion/predictor';
+import { createPredictor } from '../../src/inference/predictor';
 
 const demo = join(__dirname, '../../../../demo');
 const read = <T>(file: string): T => JSON.parse(readFileSync(join(demo, file), 'utf8')) as T;
@@ -21,9 +21,9 @@ describe.each(jobs)('the demo job “$title”', ({ circuitId, events }) => {
     events.forEach((event, index) => {
       expect(outOfOrder(circuit, foldJob(circuit, events.slice(0, index)), event)).toBeNull();
     });
-    const { suspicion } = assess(createPredictor(circuit), foldJob(circuit, events));
-    expect(suspicion.likelyMistake).toBeNull();
-    for (const { slipProbability } of suspicion.effects) expect(slipProbability).toBeLessThan(0.5);
+    const { posterior } = assess(createPredictor(circuit), foldJob(circuit, events));
+    expect(posterior.likelyMistake).toBeNull();
+    for (const { outlierProbability } of posterior.effects) expect(outlierProbability).toBeLessThan(0.5);
   });
 });
 

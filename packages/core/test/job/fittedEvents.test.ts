@@ -4,7 +4,7 @@ import { assess } from '../../src/job/assess';
 import type { JobEvent, JobFact } from '../../src/job/events';
 import { foldJob } from '../../src/job/foldJob';
 import { readNotation } from '../../src/notation/readNotation';
-import { createPredictor } from '../../src/suspicion/predictor';
+import { createPredictor } from '../../src/inference/predictor';
 import { hornText } from '../notation/horn';
 
 const before = readNotation(hornText).circuit;

@@ -1,9 +1,9 @@
 import { assess } from '../../src/job/assess';
-import { planNext } from '../../src/job/planNext';
+import { planNext } from '../atOnce';
 import { foldJob } from '../../src/job/foldJob';
 import { likelyAnswers } from '../../src/job/likelyAnswers';
-import { bandOf } from '../../src/plan/outcomeTable';
-import { createPredictor } from '../../src/suspicion/predictor';
+import { bandOf } from '../../src/planning/outcomeTable';
+import { createPredictor } from '../../src/inference/predictor';
 import { fuseBlows, library } from '../library';
 
 test('the answers thought through ahead are the likeliest ones, each within its outcome', () => {

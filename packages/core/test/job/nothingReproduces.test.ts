@@ -1,10 +1,10 @@
 import { assess } from '../../src/job/assess';
-import { planNext } from '../../src/job/planNext';
+import { planNext } from '../atOnce';
 import type { JobEvent } from '../../src/job/events';
 import { foldJob } from '../../src/job/foldJob';
 import { beforeItGoes, nothingReproduces, nothingReproducesWords } from '../../src/job/nothingReproduces';
 import { proofWanted } from '../../src/job/proof';
-import { createPredictor } from '../../src/suspicion/predictor';
+import { createPredictor } from '../../src/inference/predictor';
 import { fuseBlows, library, states } from '../library';
 import { likeliestReadings } from '../likeliestReading';
 import { playJob } from '../playJob';

@@ -1,6 +1,7 @@
 import { withApart, withCavity, withControl } from '../../src/circuit/operatingState';
 import type { OperatingState } from '../../src/circuit/operatingState';
-import type { ReadingValue, Test } from '../../src/instruments/instrument';
+import type { ReadingValue } from '../../src/instruments/instrument';
+import type { Test } from '../../src/instruments/instruments';
 import { assess } from '../../src/job/assess';
 import type { JobEvent, JobFact } from '../../src/job/events';
 import { foldJob } from '../../src/job/foldJob';
@@ -9,9 +10,9 @@ import { moduleChecklist } from '../../src/job/moduleChecklist';
 import { outOfOrder } from '../../src/job/order';
 import { proofPairs, proofWanted } from '../../src/job/proof';
 import { stillApart } from '../../src/job/putBack';
-import { repairEstimate } from '../../src/plan/repairEstimate';
+import { repairEstimate } from '../../src/planning/repairEstimate';
 import { repairSteps } from '../../src/job/repairSteps';
-import { createPredictor } from '../../src/suspicion/predictor';
+import { createPredictor } from '../../src/inference/predictor';
 import { fuseBlows, library, states } from '../library';
 
 let count = 0;
@@ -87,11 +88,11 @@ describe('a repair', () => {
 
   test('what is read after it is no evidence of the fault', () => {
     const predictor = createPredictor(library);
-    const before = assess(predictor, folded(fuseBlows)).suspicion.suspects;
+    const before = assess(predictor, folded(fuseBlows)).posterior.suspects;
     const after = assess(
       predictor,
       folded(fuseBlows, cause, repair, { ...fuseBlows, id: 'again', value: shown('holds') }),
-    ).suspicion.suspects;
+    ).posterior.suspects;
     expect(after).toEqual(before);
   });
 

@@ -6,8 +6,8 @@ import { assess } from '../../src/job/assess';
 import { foldJob } from '../../src/job/foldJob';
 import type { JobEvent, JobFact } from '../../src/job/events';
 import { workProgress, workSteps } from '../../src/job/orderOfWork';
-import { createPredictor } from '../../src/suspicion/predictor';
-import { exactWorth, worth } from '../../src/words/figures';
+import { createPredictor } from '../../src/inference/predictor';
+import { exactWorth, worth } from '../../src/text/figures';
 
 const demo = join(__dirname, '../../../../demo');
 const json = (path: string): unknown => JSON.parse(readFileSync(join(demo, path), 'utf8'));

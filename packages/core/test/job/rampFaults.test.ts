@@ -1,5 +1,5 @@
 import type { JobEvent } from '../../src/job/events';
-import { createPredictor } from '../../src/suspicion/predictor';
+import { createPredictor } from '../../src/inference/predictor';
 import { minibus, minibusEvents } from '../library';
 import { likeliestReadings } from '../likeliestReading';
 import { playJob } from '../playJob';

@@ -1,19 +1,19 @@
 import { simulateReading } from '../../src/job/simulateReading';
-import { stateSolver } from '../../src/solver/solution';
+import { stateSolver } from '../../src/solver/stateSolver';
 import { library, states } from '../library';
-import { seededRandom } from '../../src/units/seededRandom';
+import { seededRandom } from '../../src/statistics/seededRandom';
 
 const draws = 400;
 
 test('a simulated meter scatters about the volts that are there, by its own error', () => {
   const random = seededRandom(5);
-  const bench = {
+  const solved = {
     circuit: library,
     state: states.rest,
     solution: stateSolver(library, states.rest).solve(null),
   };
   const shown = Array.from({ length: draws }, () => {
-    const value = simulateReading(bench, { instrument: 'voltmeter', at: 'F17.load' }, random);
+    const value = simulateReading(solved, { instrument: 'voltmeter', at: 'F17.load' }, random);
     return value.kind === 'number' ? value.value : NaN;
   });
   const mean = shown.reduce((sum, value) => sum + value, 0) / draws;
@@ -27,13 +27,13 @@ test('a simulated meter scatters about the volts that are there, by its own erro
 test('a simulated look finds damage about as often as it can be seen', () => {
   const random = seededRandom(6);
   const fault = { kind: 'short to ground', section: 'W17', ohms: 0.3, position: 0.5 } as const;
-  const bench = {
+  const solved = {
     circuit: library,
     state: states.rest,
     solution: stateSolver(library, states.rest).solve(fault),
   };
   const seen = Array.from({ length: draws }, () =>
-    simulateReading(bench, { instrument: 'look', at: 'hinge' }, random),
+    simulateReading(solved, { instrument: 'look', at: 'hinge' }, random),
   );
   const share = seen.filter((value) => value.kind === 'outcome' && value.outcome === 'damage').length / draws;
   expect(share).toBeGreaterThan(0.53);
@@ -42,7 +42,7 @@ test('a simulated look finds damage about as often as it can be seen', () => {
 
 test('a meter on a wire tied to nothing shows any volts up to the supply’s', () => {
   const state = { ...states.rest, apart: ['C7'] };
-  const bench = { circuit: library, state, solution: stateSolver(library, state).solve(null) };
-  const value = simulateReading(bench, { instrument: 'voltmeter', at: 'C7.1b' }, seededRandom(7));
+  const solved = { circuit: library, state, solution: stateSolver(library, state).solve(null) };
+  const value = simulateReading(solved, { instrument: 'voltmeter', at: 'C7.1b' }, seededRandom(7));
   expect(value.kind === 'number' && value.value >= 0 && value.value <= 12).toBe(true);
 });

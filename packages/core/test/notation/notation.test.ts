@@ -14,13 +14,13 @@ import { readNotation } from '../../src/notation/readNotation';
 import { tokensOf } from '../../src/notation/tokens';
 import { notationFromWireList, wireListLosses, wireListRows } from '../../src/notation/wireList';
 import { writeNotation } from '../../src/notation/writeNotation';
-import { assumedOfPart } from '../../src/parts/partKind';
+import { assumedOfPart } from '../../src/circuit/parts/partKind';
 import { assess } from '../../src/job/assess';
 import { foldJob } from '../../src/job/foldJob';
-import { createPredictor } from '../../src/suspicion/predictor';
-import { seededRandom } from '../../src/units/seededRandom';
+import { createPredictor } from '../../src/inference/predictor';
+import { seededRandom } from '../../src/statistics/seededRandom';
 import { library, minibus } from '../library';
-import { families } from '../realistic/families';
+import { families } from '../session/realistic/families';
 import { hornText } from './horn';
 
 const read = (text: string): Circuit => {
@@ -189,7 +189,7 @@ test('what was not written is assumed and marked, and a reading far from a guess
       value,
       typed: '0.7',
     } as const;
-    const { suspects } = assess(createPredictor(of), foldJob(of, [event])).suspicion;
+    const { suspects } = assess(createPredictor(of), foldJob(of, [event])).posterior;
     const horns = suspects.filter(({ id }) => id === 'horn-low' || id === 'horn-high');
     return horns.reduce((sum, { probability }) => sum + probability, 0);
   };

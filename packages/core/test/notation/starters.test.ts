@@ -5,8 +5,8 @@ import { restingState } from '../../src/circuit/restingState';
 import { readNotation } from '../../src/notation/readNotation';
 import { starters } from '../../src/notation/starters';
 import { writeNotation } from '../../src/notation/writeNotation';
-import { createPredictor } from '../../src/suspicion/predictor';
-import { runningLoads } from '../../src/survey/runningLoads';
+import { createPredictor } from '../../src/inference/predictor';
+import { runningLoads } from '../../src/diagnostics/survey/runningLoads';
 
 test.each(starters.map((each) => [each.name, each] as const))(
   '%s: reads without a flaw, has nothing against it, and every load of it can be made to work',

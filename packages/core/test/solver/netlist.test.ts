@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { restingState } from '../../src/circuit/restingState';
 import { compileNetwork } from '../../src/solver/compileNetwork';
-import { linearise } from '../../src/solver/linearised';
+import { linearise } from '../../src/network/linearised';
 import { spiceNetlist } from '../../src/solver/netlist';
 import { runNgspice } from '../ngspice';
 import { randomCircuit } from '../randomCircuit';

@@ -15,12 +15,12 @@ import type { Hypothesis } from '../../src/faults/hypotheses';
 import { predictOn } from '../../src/instruments/instrument';
 import { allInstruments } from '../../src/instruments/instruments';
 import type { Prediction } from '../../src/instruments/prediction';
-import { kindOf } from '../../src/parts/partKinds';
-import { cavityFills, leadFuseAmps } from '../../src/plan/kit';
-import { solveTogether } from '../../src/solver/solution';
-import { createPredictor } from '../../src/suspicion/predictor';
-import { seededRandom } from '../../src/units/seededRandom';
-import { families } from '../realistic/families';
+import { kindOf } from '../../src/circuit/parts/partKinds';
+import { cavityFills, leadFuseAmps } from '../../src/planning/kit';
+import { solveTogether } from '../../src/solver/stateSolver';
+import { createPredictor } from '../../src/inference/predictor';
+import { seededRandom } from '../../src/statistics/seededRandom';
+import { families } from '../session/realistic/families';
 
 /** A prediction of the fast path that is not what the circuit compiled with the fault shows. */
 export interface Disagreement {

@@ -5,8 +5,8 @@ import { withApart, withControl } from '../../src/circuit/operatingState';
 import type { Fault } from '../../src/faults/fault';
 import { hypothesesOf } from '../../src/faults/hypotheses';
 import { compileNetwork } from '../../src/solver/compileNetwork';
-import { linearise } from '../../src/solver/linearised';
-import { stateSolver } from '../../src/solver/solution';
+import { linearise } from '../../src/network/linearised';
+import { stateSolver } from '../../src/solver/stateSolver';
 import { expectAsCompiled } from '../expectAsCompiled';
 import { generatedHarness } from '../generatedHarness';
 import { library, states } from '../library';
@@ -44,14 +44,13 @@ describe('a fault put into a solved circuit', () => {
 
   test('does so for every hypothesis of the demo circuit, in states that differ', () => {
     const parted = withApart(states.lightsOn, 'C7', true);
-    for (const state of [states.rest, states.lightsOn, states.limiterOn, states.fuseOut, parted]) {
+    const all = [states.rest, states.lightsOn, states.limiterOn, states.fuseOut, parted];
+    // One of each kind in each section and part, each in one of the states: the oracle's test mixes them at random.
+    const families = new Map(hypothesesOf(library).map(({ family, fault }) => [family, fault]));
+    for (const [index, state] of all.entries()) {
       const solver = stateSolver(library, state);
-      const seen = new Set<number>();
-      for (const { fault, family } of hypothesesOf(library)) {
-        // One of each kind in each section and part.
-        if (seen.size === seen.add(family).size) continue;
-        if (fault !== null) expectAsCompiled(library, state, fault, solver);
-      }
+      for (const [family, fault] of families)
+        if (family % all.length === index && fault !== null) expectAsCompiled(library, state, fault, solver);
     }
   });
 
@@ -83,7 +82,8 @@ describe('a fault put into a solved circuit', () => {
           const after = linearise({ ...plain, branches: [...plain.branches, amps] }, joined);
           const rise = after.volts[node]! - before.volts[node]!;
           const ohms = (1000 * rise) / (1e-6 - after.volts[node]!);
-          if (Math.abs(before.volts[node]!) < 1e-9) expect(solution.port(node, 0).ohms).toBeCloseTo(ohms, 2);
+          if (Math.abs(before.volts[node]!) < 1e-9)
+            expect(solution.thevenin(node, 0).ohms).toBeCloseTo(ohms, 2);
         }
       }),
       { seed, numRuns: 150 },

@@ -1,0 +1,119 @@
+import { routes } from '@grim-lantern/contract';
+import type { Role, Route, RouteName } from '@grim-lantern/contract';
+import type { Request, RequestHandler, Response } from 'express';
+import { Router, json } from 'express';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { ownAnswers, ownerAnswers, peopleAnswers } from './accessAnswers';
+import { writeDown } from '../access/audit';
+import { openAnswers } from './signInAnswers';
+import type { Access } from '../access/sessionReply';
+import { deed } from '../access/sessionReply';
+import type { Visit } from '../access/visit';
+import { visitOf } from '../access/visit';
+import { workshopAnswers } from './workshopAnswers';
+import { exportWorkshop } from '../archive/exportWorkshop';
+import { circuitAnswers } from './circuitAnswers';
+import type { Database } from '../database/database';
+import { jobAnswers } from './jobAnswers';
+import { traceAnswers } from './traceAnswers';
+import { createTraceRepository } from '../repositories/traceRepository';
+import { vehicleAnswers } from './vehicleAnswers';
+import type { Work } from '../work/work';
+import type { SignedIn, ToAnybody } from '../http/answers';
+import { idIn } from '../http/idIn';
+import { ApiProblem } from '../errors/problems';
+
+export interface RouteParts {
+  readonly database: Database;
+  readonly access: Access;
+  readonly work: Work;
+  readonly backupFolder: string | undefined;
+}
+
+/** The routes of the contract, each with what answers it, once whoever asks may. */
+export function apiRoutes({ database, access, work, backupFolder }: RouteParts): Router {
+  const open: ToAnybody<OpenName> = {
+    alive: () => Promise.resolve({ status: 'alive' }),
+    async health() {
+      await database.sequelize.query('SELECT 1');
+      return { status: 'ready' };
+    },
+    ...openAnswers(database, access),
+  };
+  const signedIn: SignedIn<Exclude<RouteName, OpenName | 'traceFile' | 'exportWorkshop'>> = {
+    ...ownAnswers(database, access),
+    ...peopleAnswers(database),
+    ...ownerAnswers(database, work, backupFolder),
+    ...workshopAnswers(database),
+    ...vehicleAnswers(database),
+    ...jobAnswers(database, work),
+    ...traceAnswers(database, work),
+    ...circuitAnswers(database, work),
+  };
+  const router = Router();
+  for (const name of Object.keys(open) as (keyof typeof open)[]) {
+    const { method, path } = routes[name];
+    router[method](pattern(path), bodyOf(name), async (request, response) => {
+      response.set('cache-control', 'no-store').json(await open[name](request, response));
+    });
+  }
+  for (const name of Object.keys(signedIn) as (keyof typeof signedIn)[]) {
+    const { method, path, who } = routes[name];
+    // Who asks is known before a long body is read.
+    const guard: RequestHandler = async (request, response, next) => {
+      response.locals['visit'] = await allowed(database, request, who);
+      next();
+    };
+    router[method](pattern(path), guard, bodyOf(name), async (request, response) => {
+      const visit = response.locals['visit'] as Visit;
+      response.set('cache-control', 'no-store').json(await signedIn[name](request, visit));
+    });
+  }
+  sendFiles(router, database, work);
+  return router;
+}
+
+/** The routes whose answers are files. */
+function sendFiles(router: Router, database: Database, work: Work): void {
+  const { traceFile, exportWorkshop: archive } = routes;
+  router[traceFile.method](pattern(traceFile.path), async (request, response) => {
+    const { workshopId } = await allowed(database, request, traceFile.who);
+    const traces = createTraceRepository({ database, workshopId, work });
+    const pieces = await traces.pieces(idIn(request, 'traceId', 'trace/unknown'));
+    response.type('application/octet-stream');
+    await pipeline(Readable.from(pieces), response).catch(unlessGone(response));
+  });
+  router[archive.method](pattern(archive.path), async (request, response) => {
+    const visit = await allowed(database, request, archive.who);
+    await writeDown(database, { ...deed(visit, request), what: 'Exported the workshop' });
+    response.type('application/x-tar').attachment('workshop.tar');
+    await exportWorkshop({ database, workshopId: visit.workshopId, work }, response).catch(
+      unlessGone(response),
+    );
+  });
+}
+
+/** Whoever asked may have gone away in the middle: nothing is wrong then. */
+const unlessGone = (response: Response) => (error: unknown) => {
+  if (!response.closed) throw error;
+};
+
+/** Reads the JSON of a request, as far as its route takes one. */
+function bodyOf(name: RouteName): RequestHandler {
+  const { megabytes = 1 }: Route = routes[name];
+  return json({ limit: megabytes * 2 ** 20 });
+}
+
+type OpenName = { [R in RouteName]: (typeof routes)[R]['who'] extends 'anybody' ? R : never }[RouteName];
+
+/** @throws {ApiProblem} where nobody is signed in, or their role may not */
+async function allowed(database: Database, request: Request, who: readonly Role[]): Promise<Visit> {
+  const visit = await visitOf(database, request);
+  if (visit === null) throw new ApiProblem('sign-in/needed');
+  if (!who.includes(visit.person.role)) throw new ApiProblem('role/not-allowed');
+  return visit;
+}
+
+/** A path of the contract as the router writes it. */
+const pattern = (path: string) => path.replace(/\{(\w+)\}/g, ':$1');

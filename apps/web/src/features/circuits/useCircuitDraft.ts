@@ -1,0 +1,48 @@
+import type { Circuit, DrawingFlaw, ReadNotation } from '@grim-lantern/core';
+import { inspectCircuit, readNotation } from '@grim-lantern/core';
+import { useEffect, useMemo, useReducer, useState } from 'react';
+import { changedDraft, draftOf } from './draftHistory';
+import { saveDraft } from './keptDraft';
+
+/** A circuit that is being drawn: its text is the one thing that is edited, by whatever way. */
+export interface CircuitDraft extends ReadNotation {
+  readonly text: string;
+  readonly circuit: Circuit;
+  readonly checks: readonly DrawingFlaw[];
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
+  /** Whether this browser keeps it while it is not saved. */
+  readonly isKept: boolean;
+  readonly type: (text: string) => void;
+  readonly edit: (text: string) => void;
+  readonly undo: () => void;
+  readonly redo: () => void;
+}
+
+/** @param stored - the text that the server has; what differs from it is kept in the browser */
+export function useCircuitDraft(
+  vehicleId: string,
+  circuitId: string | null,
+  stored: string,
+  first: string,
+): CircuitDraft {
+  const [{ text, past, future }, dispatch] = useReducer(changedDraft, first, draftOf);
+  const [isKept, setKept] = useState(true);
+  useEffect(() => {
+    setKept(saveDraft(vehicleId, circuitId, text === stored ? null : text));
+  }, [vehicleId, circuitId, text, stored]);
+  const read = useMemo(() => readNotation(text), [text]);
+  const checks = useMemo(() => inspectCircuit(read.circuit), [read]);
+  return {
+    ...read,
+    text,
+    checks,
+    isKept,
+    canUndo: past.length > 0,
+    canRedo: future.length > 0,
+    type: (next) => dispatch({ kind: 'typed', text: next, at: Date.now() }),
+    edit: (next) => dispatch({ kind: 'edited', text: next }),
+    undo: () => dispatch({ kind: 'undo' }),
+    redo: () => dispatch({ kind: 'redo' }),
+  };
+}

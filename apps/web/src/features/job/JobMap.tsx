@@ -1,0 +1,45 @@
+import type { Circuit, ForeseenOutcome, Test } from '@grim-lantern/core';
+import { instrumentById } from '@grim-lantern/core';
+import { useMemo } from 'react';
+import { HarnessMap } from '../harness/HarnessMap';
+import { useHarnessLayout } from '../harness/useHarnessLayout';
+import type { Diagnosis } from '../../session/useDiagnosis';
+import { glowOf, mapReadings, testPoint } from '../harness/mapFacts';
+
+/** The harness of a job: what glows, what was read where, and the flag at what is asked for. */
+export function JobMap({
+  circuit,
+  diagnosis,
+  held,
+  shown,
+  onPoint,
+}: {
+  readonly circuit: Circuit;
+  readonly diagnosis: Diagnosis;
+  /** The outcome whose glow is tried on; null shows things as they stand. */
+  readonly held: Pick<ForeseenOutcome, 'leaves'> | null;
+  /** What the flag stands at. */
+  readonly shown: Test | null;
+  readonly onPoint: (point: string) => void;
+}) {
+  const drawn = useHarnessLayout(circuit);
+  const layout = drawn === 'failed' ? null : drawn;
+  const { assessment, job } = diagnosis;
+  const standing = useMemo(() => glowOf(assessment.posterior.suspects), [assessment]);
+  const glow = useMemo(() => (held === null ? standing : glowOf(held.leaves)), [standing, held]);
+  const readings = useMemo(() => mapReadings(circuit, layout, diagnosis), [circuit, layout, diagnosis]);
+  const flag = useMemo(() => {
+    const point = layout === null || shown === null ? null : testPoint(circuit, layout, shown);
+    return point === null || shown === null ? null : { point, words: instrumentById(shown.instrument).flag };
+  }, [circuit, layout, shown]);
+  if (layout === null) {
+    return (
+      <p className="text-dim p-5">
+        {drawn === 'failed'
+          ? 'The harness could not be drawn. The suspects and the next reading stand without it.'
+          : 'Drawing the harness …'}
+      </p>
+    );
+  }
+  return <HarnessMap {...{ circuit, layout, glow, standing, readings, flag, onPoint }} state={job.state} />;
+}

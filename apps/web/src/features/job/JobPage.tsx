@@ -1,0 +1,30 @@
+import { Link, useParams } from 'react-router';
+import { TopBar } from '../frame/TopBar';
+import { useFreshWorkshop } from '../../data/useFreshWorkshop';
+import { useJobFacts } from '../../data/useJob';
+import { Workplace } from './Workplace';
+
+/** One job: fetched, then worked on. */
+export default function JobPage() {
+  const { jobId = '' } = useParams();
+  const facts = useJobFacts(jobId);
+  useFreshWorkshop();
+  if (facts.status === 'ready') return <Workplace key={jobId} jobId={jobId} facts={facts} />;
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar />
+      <main className="p-5">
+        {facts.status === 'loading' ? (
+          <p className="text-dim text-lg">Fetching the job …</p>
+        ) : (
+          <>
+            <p className="text-lg">{facts.why}</p>
+            <Link to="/" className="key mt-4 inline-flex items-center">
+              Back to the jobs
+            </Link>
+          </>
+        )}
+      </main>
+    </div>
+  );
+}

@@ -1,0 +1,73 @@
+import type { Circuit, ProposedAction } from '@grim-lantern/core';
+import { minutes, percent, priceOfBeingWrong, suspectName } from '@grim-lantern/core';
+import type { Diagnosis } from '../../session/useDiagnosis';
+import type { Question } from './CustomerPanel';
+import { costOf, money } from '../../data/money';
+import { useWorkshopMoney } from '../../data/useWorkshopMoney';
+
+/** Before trim comes off or something dear is fitted: how sure, what being wrong costs, what one more reading costs. */
+export function StopOrGoOn({
+  circuit,
+  diagnosis,
+  action,
+  onAsk,
+}: {
+  readonly circuit: Circuit;
+  readonly diagnosis: Diagnosis;
+  readonly action: ProposedAction;
+  readonly onAsk: (question: Question) => void;
+}) {
+  const { hourlyRate, askFrom, currency } = useWorkshopMoney();
+  const { assessment, dossier, job } = diagnosis;
+  const leading = assessment.posterior.suspects[0];
+  if (dossier.repair === null || leading === undefined) return null;
+  const step = costOf(action.work, hourlyRate);
+  const strips = action.work.strips.map((id) => circuit.strips.find((each) => each.id === id)?.name ?? '');
+  const repair = costOf(dossier.repair, hourlyRate);
+  const deep = strips.length > 0 && (!action.worthIt || step >= askFrom / 2);
+  const dear = assessment.isolated !== null && repair >= askFrom;
+  if (!deep && !dear) return null;
+  const price = priceOfBeingWrong(circuit, leading.probability, dossier.repair, action);
+  const inMoney = (value: number) => money((value * hourlyRate) / 60, currency);
+  const authorised = job.customer
+    .filter(({ answer }) => answer?.agreed === true)
+    .reduce((most, { answer }) => Math.max(most, answer?.amount ?? 0), 0);
+  const question: Question = deep
+    ? {
+        text: `Take off ${strips.join(', ')} (${minutes(action.work.minutes)}) to go on`,
+        amount: Math.ceil(step),
+        places: circuit.places
+          .filter(({ strip }) => strip !== undefined && action.work.strips.includes(strip))
+          .map(({ id }) => id),
+      }
+    : { text: `Repair ${suspectName(circuit, leading.id)}`, amount: Math.ceil(repair), places: [] };
+  return (
+    <section aria-label="Stop or go on" className="border-line my-3 border p-3">
+      <h3 className="text-lg font-semibold">
+        {!action.worthIt
+          ? 'What is left costs more than it saves: stop, or go on?'
+          : deep
+            ? 'Trim comes off: ask first?'
+            : 'The repair costs: ask first?'}
+      </h3>
+      <p className="my-1">
+        {percent(price.sure)} sure that it is {suspectName(circuit, leading.id)}. Repairing it now loses{' '}
+        <Sum>{inMoney(price.lossNow)}</Sum> on average by being wrong; the next reading costs{' '}
+        <Sum>{inMoney(price.reading)}</Sum> beyond what comes off anyway, and leaves{' '}
+        <Sum>{inMoney(price.lossAfter)}</Sum>.{' '}
+        {price.advice === 'repair' ? 'Repairing now is the cheaper way.' : 'Read first.'}
+      </p>
+      <p className="text-dim mb-2 text-[15px]">
+        Spent so far {money(costOf(job, hourlyRate), currency)}
+        {authorised > 0 ? `, allowed up to ${money(authorised, currency)}.` : ', nothing agreed yet.'}
+      </p>
+      <button type="button" className="key border-line" onClick={() => onAsk(question)}>
+        Ask the customer
+      </button>
+    </section>
+  );
+}
+
+function Sum({ children }: { readonly children: string }) {
+  return <b className="font-mono text-[15px] font-semibold">{children}</b>;
+}

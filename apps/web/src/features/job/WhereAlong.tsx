@@ -1,0 +1,39 @@
+import type { Circuit, JobFact } from '@grim-lantern/core';
+import { instruction, locatedWords, minutes, stateWords } from '@grim-lantern/core';
+import type { Diagnosis } from '../../session/useDiagnosis';
+import { ReadInState } from './ReadInState';
+
+/** Where along the wire that stands alone its short lies, and the one reading that would say it more exactly. */
+export function WhereAlong({
+  circuit,
+  diagnosis: { job, dossier },
+  record,
+}: {
+  readonly circuit: Circuit;
+  readonly diagnosis: Diagnosis;
+  readonly record: ((fact: JobFact) => string) | null;
+}) {
+  const along = dossier.along;
+  if (along === null) return null;
+  const { located, next } = along;
+  return (
+    <section aria-label="Where along it" className="border-line my-3 border p-3">
+      <p className={located.told ? 'text-lg font-semibold' : ''}>{locatedWords(circuit, located)}</p>
+      {next !== null && (
+        <details className="mt-1">
+          <summary className="min-h-11 cursor-pointer py-2 underline">
+            Narrow it down: {instruction(circuit, next.test)} ({minutes(next.minutes)})
+          </summary>
+          <p className="text-dim mb-2">In this state: {stateWords(circuit, next.state)}.</p>
+          <ReadInState
+            key={`${next.test.instrument} ${next.test.at}`}
+            {...{ circuit, record }}
+            test={next.test}
+            state={next.state}
+            present={job.state}
+          />
+        </details>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,28 @@
+import type {
+  Circuit,
+  ForeseenOutcome,
+  JobFact,
+  JobState,
+  RelayPart,
+  RelayWork,
+  Test,
+} from '@grim-lantern/core';
+import type { Relays } from './useRelays';
+
+/** What the panel of the relays and each of its layers are given. */
+export interface RelayPanelProps extends Relays {
+  readonly circuit: Circuit;
+  readonly job: JobState;
+  readonly record: ((fact: JobFact) => string) | null;
+  /** Shows on the harness what would be left. */
+  readonly onHold: (outcome: Pick<ForeseenOutcome, 'leaves'> | null) => void;
+  readonly onShow: (test: Test | null) => void;
+  /** Opens the entry of any reading at a point. */
+  readonly onOther: (point: string | null) => void;
+}
+
+/** The same once the relay has been worked out. */
+export type RelayLayerProps = Omit<RelayPanelProps, 'work' | 'relay'> & {
+  readonly work: RelayWork;
+  readonly relay: RelayPart;
+};

@@ -1,0 +1,178 @@
+import type { Effect } from '../circuit/parts/effect';
+import type { Fault } from '../faults/fault';
+import { inverted, stuckState } from './stuckState';
+import type { Network, SwitchingDevice } from '../network/network';
+import type { UpdatedNetwork } from './updatedNetwork';
+import type { Phase, Solution } from './solution';
+import { averaged, solutionOf } from './solution';
+
+/** A network solved with its switching devices standing so, under a fault. */
+export type SolvedWith = (joined: readonly boolean[], fault: Fault | null) => UpdatedNetwork;
+
+/** Which devices the failures of their owners hold, and how. */
+export function heldDevices({ switches }: Network, effectsOn: (owner: string) => readonly Effect[]) {
+  return switches.map((device): boolean | null => {
+    for (const effect of effectsOn(device.owner)) {
+      const held = stuckState(effect, device);
+      if (held !== null) return held;
+    }
+    return null;
+  });
+}
+
+/** A network under one fault, settled: devices that it holds stand so, contacts that it inverts work the other way. */
+export function settle(network: Network, solved: SolvedWith, fault: Fault | null): Solution {
+  const held = heldDevices(network, (owner) =>
+    fault?.kind === 'part' && fault.part === owner ? [fault.effect] : [],
+  );
+  const invert = fault?.kind === 'part' && fault.effect.kind === 'invert' ? fault.effect.role : null;
+  if (fault?.kind !== 'part' || invert === null) return settleHeld(network, solved, fault, held);
+  const switches = network.switches.map((device) =>
+    device.owner === fault.part && device.role === invert ? inverted(device) : device,
+  );
+  return settleHeld({ ...network, switches }, solved, fault, held);
+}
+
+/**
+ * Lets contacts, outputs and fuses follow the voltages until nothing moves any more. All start at rest, as when
+ * the supply is connected; what the fault holds stays as it is.
+ *
+ * What opens for good waits until all else has come to rest, as it does in a vehicle, where a fuse takes longer than a
+ * contact: then the one that carries most beyond what it bears opens first, and all settles anew. What never comes to
+ * rest (a relay whose own contact takes its volts away) goes round through the same few phases; the solution then is
+ * their average, and a fuse counts by its average load.
+ */
+export function settleHeld(
+  network: Network,
+  solved: SolvedWith,
+  fault: Fault | null,
+  held: readonly (boolean | null)[],
+  faults: readonly Fault[] = fault === null ? [] : [fault],
+): Solution {
+  const { switches } = network;
+  let joined: readonly boolean[] = switches.map((device, index) => held[index] ?? device.atRest);
+  const ohmsOf = switches.map((device) => device.ohms + addedTo(fault, device));
+  const opened = new Set<number>();
+  for (;;) {
+    const phases = roundUntilRest(network, joined, (each) => solved(each, fault), held, ohmsOf, opened);
+    const blows = mostOverloaded(network, phases, held, ohmsOf, opened);
+    if (blows < 0) {
+      const [only, ...more] = phases.map((phase) => solutionOf(network, fault, faults, phase, held, opened));
+      return more.length === 0 ? only! : averaged([only!, ...more], chattering(network, phases));
+    }
+    opened.add(blows);
+    joined = phases[0]!.joined.map((each, index) => each && index !== blows);
+  }
+}
+
+/**
+ * Moves every device but the fuses until none moves: one phase where they come to rest, else those that they go round
+ * through. All move at once at first, as they do in time; should that go round, one after the other, since two that
+ * cross each other's path may well come to rest.
+ */
+function roundUntilRest(
+  network: Network,
+  start: readonly boolean[],
+  solve: (joined: readonly boolean[]) => UpdatedNetwork,
+  held: readonly (boolean | null)[],
+  ohmsOf: readonly number[],
+  opened: ReadonlySet<number>,
+): readonly Phase[] {
+  const { switches } = network;
+  const standsIn = standing(network);
+  let cycle: readonly Phase[] = [];
+  for (const together of [true, false]) {
+    const met = new Map<string, number>();
+    const phases: Phase[] = [];
+    let joined = start;
+    for (;;) {
+      const key = joined.map(Number).join('');
+      const before = met.get(key);
+      if (before !== undefined) {
+        cycle = phases.slice(before);
+        break;
+      }
+
+      const updated = solve(joined);
+      met.set(key, phases.push({ joined, updated }) - 1);
+      const next = switches.map((device, index) => {
+        const now = joined[index]!;
+        if (held[index] !== null) return now;
+        if (opened.has(index)) return false;
+        if (isFuse(device) && device.protects !== true) return now;
+        const stands = (role: string) => joined[standsIn(device.owner, role)] ?? false;
+        return device.next(now, updated.volts, stands, ohmsOf[index]!);
+      });
+      const mover = next.findIndex((each, index) => each !== joined[index]);
+      if (mover < 0) return [{ joined, updated }];
+      joined = together ? next : joined.map((each, index) => (index === mover ? next[index]! : each));
+    }
+  }
+  return cycle;
+}
+
+/** Whether a device opens for good on too much current. */
+function isFuse({ latched, overload }: SwitchingDevice): boolean {
+  return latched === true && overload !== undefined;
+}
+
+/** The fuse that carries most beyond what it bears, on average over some phases; -1 where none does. */
+function mostOverloaded(
+  { switches }: Network,
+  phases: readonly Phase[],
+  held: readonly (boolean | null)[],
+  ohmsOf: readonly number[],
+  opened: ReadonlySet<number>,
+): number {
+  const quick = switches.some(
+    ({ protects }, index) => protects === true && loadOf(index, switches[index]!, phases, ohmsOf) >= 1,
+  );
+  let [most, found] = [1, -1];
+  switches.forEach((device, index) => {
+    if (!isFuse(device) || held[index] !== null || opened.has(index)) return;
+    if (quick && device.protects !== true) return;
+    const load = loadOf(index, device, phases, ohmsOf);
+    // Of two in series with the same load to the last digits, the first in the document opens.
+    if (load >= most * (found < 0 ? 1 : 1 + 1e-6)) [most, found] = [load, index];
+  });
+  return found;
+}
+
+/** What a fuse carries on average over some phases, as a multiple of what opens it. */
+function loadOf(
+  index: number,
+  { overload }: SwitchingDevice,
+  phases: readonly Phase[],
+  ohmsOf: readonly number[],
+): number {
+  return (
+    phases.reduce(
+      (sum, { joined, updated }) =>
+        sum + (joined[index] && overload !== undefined ? overload(updated.volts, ohmsOf[index]!) : 0),
+      0,
+    ) / phases.length
+  );
+}
+
+/** The owner of the first device that stands differently in two phases. */
+function chattering({ switches }: Network, phases: readonly Phase[]): string | null {
+  const found = switches.find((_device, index) =>
+    phases.some(({ joined }) => joined[index] !== phases[0]!.joined[index]),
+  );
+  return found?.owner ?? null;
+}
+
+/** Ohms that a fault put in as an update adds to a device; a network compiled with its faults has them already. */
+function addedTo(fault: Fault | null, { owner, role }: SwitchingDevice): number {
+  const added = fault?.kind === 'part' && fault.part === owner && fault.effect.kind === 'added';
+  return added && fault.effect.role === role ? fault.effect.ohms : 0;
+}
+
+/** Where each owner's device of a role stands among the switching devices. */
+function standing({ switches }: Network): (owner: string, role: string) => number {
+  const found = new Map<string, number>();
+  return (owner, role) => {
+    if (found.size === 0) switches.forEach((each, index) => found.set(`${each.owner} ${each.role}`, index));
+    return found.get(`${owner} ${role}`) ?? -1;
+  };
+}

@@ -1,0 +1,42 @@
+import type { Circuit } from '../../src/circuit/circuit';
+import { assess } from '../../src/job/assess';
+import type { JobEvent } from '../../src/job/events';
+import { foldJob } from '../../src/job/foldJob';
+import { truncatedPosterior, sampled } from '../../src/planning/truncatedPosterior';
+import { usualKit } from '../../src/planning/kit';
+import { scopeOf } from '../../src/planning/scope';
+import { shortlist } from '../atOnce';
+import { informationMeasure } from '../../src/planning/informationMeasure';
+import { createPredictor } from '../../src/inference/predictor';
+import { fuseBlows, library, minibus, minibusEvents } from '../library';
+
+/** What a glance may be wrong by, bits: what looks alike is weighed once. */
+const approximationError = 0.02;
+
+const jobs: readonly (readonly [name: string, circuit: Circuit, events: readonly JobEvent[]])[] = [
+  ['a blown fuse', library, [fuseBlows]],
+  ['a dead relay', minibus, minibusEvents],
+];
+
+test.each(jobs)(
+  '%s: what is shortlisted at a glance tells what it tells when weighed by itself',
+  (...job) => {
+    const [, circuit, events] = job;
+    const predictor = createPredictor(circuit);
+    const { site } = foldJob(circuit, events);
+    const believed = truncatedPosterior(predictor, assess(predictor, foldJob(circuit, events)).posterior);
+    const measure = informationMeasure(sampled(predictor, believed, 32));
+    const limits = { refused: [], taken: [], ...usualKit };
+    const { list, behindTrim } = shortlist(measure, scopeOf(predictor, believed, site, limits), 400);
+    expect(list.length).toBeGreaterThan(40);
+    for (const { candidate, bits, rate } of [...list, ...behindTrim]) {
+      const predictions = candidate.predictions().distinguishing(measure.truncated.hypotheses)!;
+      const table = measure.table(candidate.instrument, predictions);
+      expect(Math.abs(bits - (table === null ? 0 : measure.bits(table)))).toBeLessThan(approximationError);
+      expect(rate).toBeGreaterThan(0);
+    }
+    // Best first.
+    const rates = list.map(({ rate }) => rate);
+    expect([...rates].sort((one, other) => other - one)).toEqual(rates);
+  },
+);
