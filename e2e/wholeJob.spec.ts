@@ -134,7 +134,14 @@ test('a module is named only after its list is read, and only then repaired', as
     title: 'Fan never runs',
     complaint: 'Runs hot in traffic. Fan new last month.',
   });
-  const { suspect } = await playToTheEnd(page, vehicle, 24);
+  const strip = page.getByRole('region', { name: 'State of the vehicle' });
+  await strip.getByRole('radio', { name: 'Run' }).click();
+  await strip.getByRole('radio', { name: 'Hot' }).click();
+  await step(page, 'Seen');
+  await page.getByTestId('tile-FAN').getByRole('button', { name: 'Dead' }).click();
+  await expect(page.getByTestId('reading')).toHaveCount(1);
+  await step(page, 'Measured');
+  const { suspect } = await playToTheEnd(page, vehicle);
   expect(suspect).toBe('EM');
   await step(page, 'Module');
   const lines = page.getByRole('list', { name: 'Check-list' }).getByRole('listitem');
