@@ -1,6 +1,6 @@
 import type { Circuit, Section } from '../circuit/circuit';
 import { placeById } from '../circuit/terminals';
-import type { HazardKind } from '../circuit/parts/effect';
+import type { Effect, HazardKind } from '../circuit/parts/effect';
 import type { Fault } from './fault';
 import { kindOf } from '../circuit/parts/partKinds';
 import { neighbours } from './neighbours';
@@ -29,7 +29,7 @@ export interface Hypothesis {
   readonly name: string;
   readonly fault: Fault | null;
   readonly prior: number;
-  /** Whether it may come and go: a wire that breaks or touches as it moves, a contact that sticks. */
+  /** Whether it may come and go: as it moves, or as it warms (a crimp whose ohms grow, turns that touch when hot). */
   readonly mayComeAndGo: boolean;
   /** Whether its short stands for one anywhere along its wire; its fault has it in the middle. */
   readonly anywhere?: boolean;
@@ -103,18 +103,30 @@ const solidOhms = 5;
 function loose(fault: Fault | null): boolean {
   switch (fault?.kind) {
     case undefined:
-    case 'added resistance':
       return false;
     case 'open':
+    case 'added resistance':
     case 'short to wire':
       return true;
     case 'short to ground':
     case 'short to battery':
       return fault.ohms <= solidOhms;
     case 'part':
-      return fault.effect.kind === 'cut' || fault.effect.kind === 'hold' || fault.effect.kind === 'short';
+      return comesAndGoes[fault.effect.kind];
   }
 }
+
+/** What moving, warming or a jolt brings and takes away; the wrong part stays the wrong part. */
+const comesAndGoes: Readonly<Record<Effect['kind'], boolean>> = {
+  cut: true,
+  added: true,
+  bridge: true,
+  hold: true,
+  short: true,
+  tie: false,
+  invert: false,
+  turn: false,
+};
 
 type OwnFaultName = Exclude<FaultName, 'short to wire'>;
 

@@ -9,6 +9,7 @@ import { fuseCheck } from './fuseCheck';
 import { currentTrace } from './currentTrace';
 import { fuseMillivolts } from './fuseMillivolts';
 import type { InstrumentDefinition, Target } from './instrument';
+import { listen } from './listen';
 import { liveData } from './liveData';
 import { load } from './load';
 import { logicTester } from './logicTester';
@@ -49,6 +50,7 @@ const instruments = [
   relayClick,
   clampAmps,
   wireDrop,
+  listen,
 ] as const;
 
 export type InstrumentId = (typeof instruments)[number]['id'];

@@ -20,7 +20,7 @@ export type Probe =
   | { readonly kind: 'across'; readonly a: number; readonly b: number }
   /**
    * Volts across an element itself, as far as they still do its work: none where it is open inside, and without those
-   * over ohms that a fault has put in series within its part.
+   * over ohms that a fault has put in series within its part. Then the volts across it, none where it is open inside.
    */
   | {
       readonly kind: 'work';
@@ -79,7 +79,7 @@ export function observed(probe: Probe, solution: Solution): { first: number; sec
     case 'work':
       return {
         first: voltsAcross(solution, probe.a, probe.b) * workingShare(probe, solution.faults),
-        second: 0,
+        second: isOpenInside(probe, solution.faults) ? 0 : voltsAcross(solution, probe.a, probe.b),
       };
     case 'amps':
       return { first: solution.sectionAmps(probe.section, probe.end), second: 0 };
@@ -180,6 +180,20 @@ function workingShare(
     }
     return effect.kind === 'bridge' && effect.role === role ? share * Math.sqrt(effect.works ?? 1) : share;
   }, 1);
+}
+
+/** Whether a fault has opened an element itself: nothing flows in it, whatever lies across it. */
+function isOpenInside(
+  { part, role }: { readonly part: string; readonly role: string },
+  faults: readonly Fault[],
+): boolean {
+  return faults.some(
+    (fault) =>
+      fault.kind === 'part' &&
+      fault.part === part &&
+      fault.effect.kind === 'cut' &&
+      fault.effect.role === role,
+  );
 }
 
 /** The same under many faults, each row of the table filled where it is not yet. */

@@ -88,6 +88,22 @@ describe('a fault that comes and goes', () => {
     expect(told.suspects[0]!.kinds[0]!.name).toMatch(/comes and goes$/);
   });
 
+  test('may be a crimp whose ohms grow as it warms: sound while cold, found by the drop while warm', () => {
+    const predictor = createPredictor(twoLamps);
+    const cold = [read('a', 'load', 'L1', rest, 'works'), read('b', 'load', 'L2', rest, 'works')];
+    const drop = { id: 'd', test: { instrument: 'wire-drop', at: 'W2' }, state: rest } as const;
+    const warm: TakenReading[] = [
+      read('c', 'load', 'L1', rest, 'weak'),
+      // 3 ohms beside the lamp's 7.
+      { ...drop, value: { kind: 'number', value: 3.9 } },
+    ];
+    const told = inferPosterior(predictor, [...cold, ...warm], { comingShare: comesAndGoesShare.told });
+    expect(chanceOf(told, 'W2')).toBeGreaterThan(0.8);
+    const grows = told.suspects[0]!.kinds.find(({ name }) => name === 'added resistance, comes and goes');
+    expect(grows!.probability).toBeGreaterThan(0.3);
+    expect(told.doubtful).toEqual([]);
+  });
+
   test('is where the harness answers to being moved', () => {
     const there = { id: 'here', name: 'here', reachMinutes: 1, hazards: [], visibility: 0.5 };
     const places = [there, { ...there, id: 'door' }];

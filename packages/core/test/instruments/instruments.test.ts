@@ -201,3 +201,34 @@ test('steps judged by eye split at their thresholds', () => {
   expect(judgedSteps(0.5, [0.08, 0.5], 0.35)[2]).toBeCloseTo(0.5, 6);
   expect(judgedSteps(0, [0.08, 0.5], 0.35)).toEqual([1, 0, 0]);
 });
+
+describe('a motor listened to', () => {
+  const motor = smallCircuit(
+    [
+      { ...common('MO'), kind: 'motor', ohms: 1.2 },
+      { ...common('HE'), kind: 'heater', ohms: 1.2 },
+    ],
+    [
+      ['BAT.+', 'MO.1'],
+      ['MO.2', 'G.x'],
+      ['BAT.+', 'HE.1'],
+      ['HE.2', 'G.x'],
+    ],
+  );
+  const heard = (name: string | null, at = 'MO') => {
+    const fault =
+      name === null
+        ? null
+        : hypothesesOf(motor).find((each) => each.suspect === 'MO' && each.name === name)!.fault;
+    const state = restingState(motor);
+    return shows({ circuit: motor, state, solution: stateSolver(motor, state).solve(fault) }, 'listen', at);
+  };
+
+  test('strains where it stalls, is silent where nothing flows in it, and is the only kind of load that is asked', () => {
+    expect(heard(null)).toMatch(/runs freely/i);
+    expect(heard('stalls')).toMatch(/strains/i);
+    expect(heard('brushes or winding open')).toMatch(/silent/i);
+    expect(heard('pin pushed out of its plug')).toMatch(/silent/i);
+    expect(instrumentById('listen').targets(motor)).toEqual(['MO']);
+  });
+});

@@ -31,6 +31,12 @@ export function StoryPanel({ jobId, circuit, diagnosis, record }: StoryPanelProp
           record?.({ type: 'complaint-set', text: job.complaint, comesAndGoes: id === 'comes' })
         }
       />
+      {job.comesAndGoes && (
+        <p className="text-dim -mt-3 text-[15px]">
+          Also what fails only when warm, in the wet or on a bump: a reading while it works clears less then.
+          Measure while it fails.
+        </p>
+      )}
       <BlownFuses circuit={circuit} diagnosis={diagnosis} record={record} />
       <div>
         <h2 className="mb-1 text-xl font-semibold">Where the job stands</h2>

@@ -114,7 +114,7 @@ export function RecorderPanel(
         <>
           <TraceVerdictPart
             key={state.seed}
-            {...{ job, part, expected }}
+            {...{ circuit, job, part, expected }}
             remote={state.remote}
             report={state.report}
             name="simulated"

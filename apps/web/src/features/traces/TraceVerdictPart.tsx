@@ -1,7 +1,8 @@
-import type { FusePart, JobState, TraceAgainstFuse, TraceVerdict } from '@grim-lantern/core';
+import type { Circuit, FusePart, JobState, TraceAgainstFuse, TraceVerdict } from '@grim-lantern/core';
 import { formatQuantity, percent, traceOutcome } from '@grim-lantern/core';
 import { useEffect, useState } from 'react';
 import { FuseWords } from './FuseWords';
+import { TraceVolts } from './TraceVolts';
 import type { TracePanelProps } from './tracePanelProps';
 import { standsWrong } from './tracePanelProps';
 import type { ReadState } from './useTraces';
@@ -16,6 +17,7 @@ const shownFrom = 0.01;
 
 /** What kind of fault a recording shows, why, what it does to the fuse; and its way into the job. */
 export function TraceVerdictPart({
+  circuit,
   job,
   part,
   remote,
@@ -24,6 +26,7 @@ export function TraceVerdictPart({
   expected,
   record,
 }: Pick<ReadState, 'remote' | 'report' | 'name'> & {
+  readonly circuit: Circuit;
   readonly job: JobState;
   readonly part: FusePart;
   readonly expected: number | null;
@@ -72,7 +75,9 @@ export function TraceVerdictPart({
           </li>
         ))}
       </ul>
-      <WeakGround pulses={report.measures.voltPulses} />
+      {report.measures.voltPulses !== null && (
+        <TraceVolts {...{ circuit, job, name, record }} pulses={report.measures.voltPulses} />
+      )}
       {judged.fuse !== null && <FuseWords part={part} fuse={judged.fuse} measures={report.measures} />}
       {kind !== null && record !== null && comparable && (
         <button
@@ -95,17 +100,5 @@ export function TraceVerdictPart({
         </button>
       )}
     </section>
-  );
-}
-
-/** A low level that does not come down to ground. */
-function WeakGround({ pulses }: { readonly pulses: ReadState['report']['measures']['voltPulses'] }) {
-  if (pulses?.weakGround == null) return null;
-  const { amps, ohms } = pulses.weakGround;
-  return (
-    <p className="text-clash mb-2">
-      Weak ground: the low level stays at {formatQuantity(pulses.lowVolts, 'V')}; at{' '}
-      {formatQuantity(amps, 'A')} that is {formatQuantity(ohms, 'Ω')} between it and ground.
-    </p>
   );
 }

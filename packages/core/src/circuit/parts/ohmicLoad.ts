@@ -48,7 +48,8 @@ const shortedTurnsShares = [
 const stalledShares = [1 / 4, 1 / 6, 1 / 8] as const;
 /** Ohms from a load's feed to its case or the body. */
 const caseOhms: readonly number[] = [0.02, 0.06, 0.15, 0.35, 0.8, 2, 6];
-/** Ohms of a green pin in its plug. */
+/** A clean pin in its plug, and a green one, ohms. Judgement. */
+const pinOhms = 0.003;
 const weakPinOhms: readonly number[] = [0.3, 1, 3, 10, 40];
 
 /** How many times its own current a motor draws that turns hard, and the share of its work that it still does. Judgement. */
@@ -96,7 +97,7 @@ export const ohmicLoadKind: PartKind<OhmicLoadPart> = {
     {
       id: '',
       name,
-      a: '1',
+      a: 'pin',
       b: '2',
       role: 'element',
       powerShare: (volts) => (volts / ratedLampVolts(nominalVolts)) ** 2,
@@ -116,17 +117,19 @@ export const ohmicLoadKind: PartKind<OhmicLoadPart> = {
       name: 'pin pushed out of its plug',
       rate: partRates.plugPinOpen,
       hazard: 'open',
-      effects: [{ kind: 'cut', role: 'element', atRest: [], inPlug: true }],
+      effects: [{ kind: 'cut', role: 'pin', atRest: [], inPlug: true }],
     },
     {
       name: 'pin green in its plug',
       rate: partRates.plugPinWeak,
       hazard: 'wet path to ground',
-      effects: weakPinOhms.map((ohms) => ({ kind: 'added', role: 'element', ohms, inPlug: true })),
+      effects: weakPinOhms.map((ohms) => ({ kind: 'added', role: 'pin', ohms, inPlug: true })),
     },
     ...windingFailures(part),
   ],
   stamp(part, { builder, node, unknowns }) {
-    builder.resistor('element', node('1'), node('2'), whereAssumed(part, 'ohms', part.ohms, unknowns));
+    const pin = builder.inside('pin');
+    builder.resistor('pin', node('1'), pin, pinOhms);
+    builder.resistor('element', pin, node('2'), whereAssumed(part, 'ohms', part.ohms, unknowns));
   },
 };

@@ -8,6 +8,7 @@ import { hypothesesOf } from '../../../src/faults/hypotheses';
 import { traceOutcome } from '../../../src/instruments/currentTrace';
 import type { Wrong } from '../../../src/diagnostics/traces/circuitRecording';
 import { circuitRecording, expectedAmps } from '../../../src/diagnostics/traces/circuitRecording';
+import { drivenPoints } from '../../../src/diagnostics/traces/drivenPoints';
 import { createPredictor } from '../../../src/inference/predictor';
 import { inferPosterior } from '../../../src/inference/posterior';
 
@@ -54,4 +55,31 @@ test('a recording that draws too much, as evidence: the fan is suspected, the wi
   const none = { ...reading, value: { kind: 'outcome', outcome: traceOutcome('nothing flows') } as const };
   const kinds = inferPosterior(predictor, [none]).suspects[0]?.kinds.map(({ name }) => name) ?? [];
   expect(kinds[0]).not.toMatch(/drags|short to ground/);
+});
+
+describe('the low level of a recorded voltage', () => {
+  const points = drivenPoints(circuit, running);
+
+  test('belongs to a point that a healthy circuit holds low while current flows there', () => {
+    expect(points).toEqual(expect.arrayContaining(['EM.41', 'K7.coilCommand']));
+    for (const high of ['K7.coilFeed', 'K7.normallyOpen', 'FAN.1'] as const)
+      expect(points).not.toContain(high);
+    expect(drivenPoints(circuit, restingState(circuit))).toEqual([]);
+  });
+
+  test('speaks for ohms in the path to ground where it does not come down', () => {
+    const ohmic = (volts: number) => {
+      const low = {
+        id: 'v',
+        test: { instrument: 'voltmeter', at: 'EM.41' } as const,
+        state: running,
+        value: { kind: 'number', value: volts } as const,
+      };
+      return inferPosterior(createPredictor(circuit), [low])
+        .suspects.flatMap(({ kinds }) => kinds)
+        .filter(({ name }) => /^(weak ground|added resistance)$/.test(name))
+        .reduce((sum, { probability }) => sum + probability, 0);
+    };
+    expect(ohmic(1.2)).toBeGreaterThan(3 * ohmic(0.05));
+  });
 });
