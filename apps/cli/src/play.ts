@@ -114,7 +114,7 @@ function faultOf(circuit: Circuit, words: string): Fault {
  * does, and the state in which it does so.
  */
 function told(circuit: Circuit, symptoms: readonly string[]): Complaint {
-  const each = symptoms.map((symptom) => {
+  const readings = symptoms.map((symptom) => {
     const [what = '', where = ''] = symptom.split('@');
     const [at = '', outcome = ''] = what.split('=');
     const option = `--symptom ${symptom}`;
@@ -142,7 +142,7 @@ function told(circuit: Circuit, symptoms: readonly string[]): Complaint {
     if (read.status === 'refused') throw new CliProblem(`${option}: ${read.why}`, 2);
     return { state, test: { instrument: id, at }, value: read.value };
   });
-  return { state: each[0]!.state, readings: each.map(({ test, value }) => ({ test, value })) };
+  return { readings };
 }
 
 /** `usual`, `all`, or the instruments that are to hand. */

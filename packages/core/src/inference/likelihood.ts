@@ -3,8 +3,7 @@ import type { Test } from '../instruments/instruments';
 import { instrumentById } from '../instruments/instruments';
 import type { Prediction } from '../instruments/prediction';
 import { toScale } from '../instruments/prediction';
-import type { NumberRows } from './predictionRows';
-import { rowsOf, deviationAt, meanAt, overloadAt, plain, rowLength } from './predictionRows';
+import { rowsOf } from './predictionRows';
 import { inlierLikelihood, inRow } from './inlierLikelihood';
 import type { Predictor } from './predictor';
 import { outlierLikelihood } from './outlierLikelihood';
@@ -14,6 +13,11 @@ import type { TakenReading } from './takenReading';
 export const usualOutlierShare = 0.02;
 /** The share that is assumed before a verdict is called proven: as many as a tired hand makes. Judgement. */
 export const robustOutlierShare = 0.05;
+
+/** The share of outliers among the readings of one instrument, given that among all. */
+export function outlierShareOf({ instrument }: Test, share: number): number {
+  return share * (instrumentById(instrument).slips ?? 1);
+}
 
 /** Likelihood of one reading under each cell of each hypothesis, and the part of it that is an outlier. */
 export interface ReadingLikelihood {
@@ -26,14 +30,15 @@ export interface ReadingLikelihood {
 }
 
 /**
- * @param share - of readings that are outliers
+ * @param usualShare - of readings that are outliers, over all instruments
  * @returns likelihoods in the order of the predictor's cells; densities on the scale for numbers
  */
 export function readingLikelihood(
   predictor: Predictor,
   reading: TakenReading,
-  share: number = usualOutlierShare,
+  usualShare: number = usualOutlierShare,
 ): ReadingLikelihood {
+  const share = outlierShareOf(reading.test, usualShare);
   const outlier = share * outlierLikelihood(instrumentById(reading.test.instrument).display, reading.value);
   const { total, coming } = inlierLikelihood(predictor, reading);
   const mixed = (inliers: Float64Array) => {
@@ -50,40 +55,12 @@ export function likelihoodUnder(
   test: Test,
   prediction: Prediction,
   value: ReadingValue,
-  share: number = usualOutlierShare,
+  usualShare: number = usualOutlierShare,
 ): number {
+  const share = outlierShareOf(test, usualShare);
   const { display } = instrumentById(test.instrument);
   const predictions = rowsOf(display, prediction);
   return share * outlierLikelihood(display, value) + (1 - share) * inRow(display, predictions, 0, value);
-}
-
-/**
- * Hypotheses of one family stand for ranges of ohms: between two neighbours, what is read lies between what the
- * two predict. Each number is widened by the range that its hypothesis stands for (width / √12, the deviation of
- * an even spread).
- * @param hypotheses - rows of the table, families together
- * @param families - the family of each of them
- * @param deviations - filled in the order of `hypotheses`
- */
-export function spreadFamilies(
-  { figures, special, rowOf }: NumberRows,
-  hypotheses: Int32Array,
-  families: Int32Array,
-  deviations: Float64Array,
-): void {
-  const gap = (one: number, other: number) => {
-    if (other < 0 || other >= hypotheses.length || families[one] !== families[other]) return 0;
-    const [row, next] = [rowOf[hypotheses[one]!]!, rowOf[hypotheses[other]!]!];
-    if (special[next] !== plain) return 0;
-    if (figures[row * rowLength + overloadAt] !== figures[next * rowLength + overloadAt]) return 0;
-    return Math.abs(figures[row * rowLength + meanAt]! - figures[next * rowLength + meanAt]!) / 2;
-  };
-  for (let k = 0; k < hypotheses.length; k++) {
-    const row = rowOf[hypotheses[k]!]!;
-    const own = figures[row * rowLength + deviationAt]!;
-    const width = special[row] === plain ? gap(k, k - 1) + gap(k, k + 1) : 0;
-    deviations[k] = width === 0 ? own : Math.hypot(own, width / Math.sqrt(12));
-  }
 }
 
 /** How often a hand that was once on the wrong pin, or read the wrong scale, shows the same again. Judgement. */

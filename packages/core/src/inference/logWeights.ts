@@ -2,7 +2,7 @@ import { NOTHING_WRONG } from '../faults/hypotheses';
 import { instrumentById } from '../instruments/instruments';
 import type { ReadingLikelihood } from './likelihood';
 import type { TakenReading } from './takenReading';
-import { repeatedOutlier } from './likelihood';
+import { outlierShareOf, repeatedOutlier } from './likelihood';
 import { isRepaired, repairFailsShare } from './afterRepair';
 import type { Predictor } from './predictor';
 import { outlierLikelihood } from './outlierLikelihood';
@@ -47,10 +47,10 @@ const systematicShare = 0.5;
 export function weighing(readings: readonly TakenReading[], outlierShare: number) {
   const known = new Map<string, { first: number; logs: Float64Array; logOutlier: number; size: number }>();
   const taken = new Map<string, number>();
-  const common = Math.log(outlierShare * systematicShare);
-  const own = Math.log(1 - outlierShare * systematicShare);
   return (index: number, { total, coming }: ReadingLikelihood, logWeight: Float64Array): void => {
     const { test, value } = readings[index]!;
+    const systematic = systematicShare * outlierShareOf(test, outlierShare);
+    const [common, own] = [Math.log(systematic), Math.log(1 - systematic)];
     const key = `${test.instrument} ${test.at}`;
     const count = total.length;
     const group = known.get(key) ?? {

@@ -48,7 +48,9 @@ export interface Posterior {
   readonly hypotheses: Float64Array;
   /** The same where its fault comes and goes. */
   readonly comingAndGoing: Float64Array;
-  /** Considered only while no single fault explains every reading. All three together sum to 1. */
+  /** Both of them by the predictor's cells: the first half always there, the second coming and going. */
+  readonly cells: Float64Array;
+  /** Considered only while no single fault explains every reading. With the hypotheses they sum to 1. */
   readonly pairs: readonly SuspectedPair[];
   /** Largest first; every suspect of the circuit. Sums to 1. */
   readonly suspects: readonly Suspect[];
@@ -137,6 +139,7 @@ export function inferPosterior(
   return {
     hypotheses: probabilities.subarray(0, hypotheses.length),
     comingAndGoing: probabilities.subarray(hypotheses.length),
+    cells: inCells,
     pairs,
     suspects: ranked(predictor, probabilities, pairs),
     effects,

@@ -6,6 +6,7 @@ import { openingBand, openingLogSeconds } from '../physics/fuseOpening';
 import { fuseOhms } from '../circuit/parts/fuse';
 import type { FusePart } from '../circuit/parts/fuse';
 import { defineInstrument, notApplicable } from './instrument';
+import { watchedSlips } from './prediction';
 import { normalCdf } from '../statistics/normal';
 import { fuseTargets, nodeAt } from './targets';
 
@@ -40,6 +41,7 @@ export const freshFuse = defineInstrument({
   },
   electrical: true,
   minutes: 0.5,
+  slips: watchedSlips,
   targets: fuseTargets,
   place: (circuit, at) => partById(circuit, at).place,
   instruction: (circuit, at) => `A fresh fuse in ${partById(circuit, at).name}`,

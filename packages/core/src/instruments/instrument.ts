@@ -48,6 +48,8 @@ export interface InstrumentDefinition<Id extends string = string> {
   readonly electrical: boolean;
   /** Minutes to connect it and read it, once the hand is there. */
   readonly minutes: number;
+  /** Slips made with it as a share of those made with a probe; 1 when absent: what is watched is not taken for another pin. */
+  readonly slips?: number;
   /** Every target of the circuit that it can be connected to. */
   readonly targets: (circuit: Circuit) => readonly Target[];
   /** The place where the hand must be. */

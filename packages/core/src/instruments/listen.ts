@@ -1,6 +1,6 @@
 import { partById } from '../circuit/terminals';
 import { defineInstrument, notApplicable } from './instrument';
-import { judgedSteps } from './prediction';
+import { judgedSteps, watchedSlips } from './prediction';
 import { loadTargets, nodeAt, watchedLoad } from './targets';
 
 /** Share of its rated power below which a motor is not heard at all, and how widely ears differ. */
@@ -27,6 +27,7 @@ export const listen = defineInstrument({
   },
   electrical: true,
   minutes: 0.3,
+  slips: watchedSlips,
   targets: (circuit) =>
     loadTargets(circuit).filter((at) => {
       const { part, shows } = watchedLoad(circuit, at);

@@ -1,5 +1,5 @@
 import { defineInstrument, notApplicable } from './instrument';
-import { judgedSteps } from './prediction';
+import { judgedSteps, watchedSlips } from './prediction';
 import { withFlicker } from './testLamp';
 import { loadTargets, nodeAt, watchedLoad } from './targets';
 
@@ -23,6 +23,7 @@ export const load = defineInstrument({
   },
   electrical: true,
   minutes: 0.3,
+  slips: watchedSlips,
   targets: loadTargets,
   // Seen from where one stands: no trim comes off for it.
   place: () => undefined,

@@ -55,6 +55,9 @@ export function fromScale({ absolute, relative }: NumberScale, point: number): n
   return (Math.sign(point) * Math.expm1(Math.abs(point)) * absolute) / relative;
 }
 
+/** Slips in what is watched or heard, as a share of those with a probe in the hand. Judgement. */
+export const watchedSlips = 0.4;
+
 /**
  * Chances of the steps of an ordered scale (dark, dim, bright) when a quantity is judged by eye.
  * @param thresholds - rising; one fewer than the steps

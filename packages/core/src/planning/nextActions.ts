@@ -119,7 +119,7 @@ export function* nextActions(
   });
   return varied(rough, bareFirst(ordered), choices, count).map(({ candidate, bits, minutesToGo }) => {
     const { test, state, instrument, predictions } = candidate;
-    const table = measure.table(instrument, predictions().rowsFor(truncated.hypotheses));
+    const table = measure.table(instrument, predictions().rowsFor(truncated.asked));
     const outcomes = table === null ? [] : foresee(measure, table);
     const work = candidate.work();
     return { purpose: 'search', test, state, work, worthIt: within, bits, minutesToGo, outcomes };
@@ -148,7 +148,7 @@ export function foreseeAny(
 ): ProposedAction {
   const measure = informationMeasure(truncatedPosterior(predictor, posterior));
   const work = workFor(predictor.circuit, site, state, test);
-  const predictions = predictor.predictions(state, test).rowsFor(measure.truncated.hypotheses);
+  const predictions = predictor.predictions(state, test).rowsFor(measure.truncated.asked);
   const table = measure.table(instrumentById(test.instrument), predictions);
   const [bits, outcomes] = table === null ? [0, []] : [measure.bits(table), foresee(measure, table)];
   return { purpose: 'search', test, state, work, worthIt: true, bits, minutesToGo: null, outcomes };
@@ -162,7 +162,7 @@ function* weighed(
 ): Stepwise<readonly Weighed[]> {
   const all: Weighed[] = [];
   for (const { candidate } of list) {
-    const made = table(candidate.instrument, candidate.predictions().rowsFor(truncated.hypotheses));
+    const made = table(candidate.instrument, candidate.predictions().rowsFor(truncated.asked));
     const bits = made === null ? 0 : bitsOf(made);
     if (bits >= least) all.push({ candidate, bits, rate: bits / candidate.cost });
     yield;

@@ -5,10 +5,12 @@ import { allInstruments } from '../instruments/instruments';
 import type { NumberScale } from '../instruments/prediction';
 import { fromScale, toScale, floatingVolts } from '../instruments/prediction';
 import { normalCdf } from '../statistics/normal';
-import type { NumberRows, OutcomeRows, PredictionRows } from '../inference/predictionRows';
-import { deviationAt, meanAt, overloadAt, plain, rowLength } from '../inference/predictionRows';
+import type { OutcomeRows, PredictionRows } from '../inference/predictionRows';
+import { plain } from '../inference/predictionRows';
 import type { TruncatedPosterior } from './truncatedPosterior';
-import { usualOutlierShare, spreadFamilies } from '../inference/likelihood';
+import { usualOutlierShare } from '../inference/likelihood';
+import type { RowFigures } from './rowFigures';
+import { chancesInRows, figuresInRows, rowFigures, spreadFamilies } from './rowFigures';
 
 /** A result that a technician can tell from the others: an outcome, or a band of numbers. */
 export type OutcomeSpec =
@@ -55,15 +57,13 @@ const mostOutcomes = allInstruments.reduce(
  * @param tellApart - standard deviations between two bands of numbers, at least
  */
 export function outcomeTables(truncated: TruncatedPosterior, tellApart = usuallyApart) {
-  const { hypotheses, families } = truncated;
-  const count = hypotheses.length;
+  const count = truncated.chances.length;
   const scratch: Scratch = {
     truncated,
     tellApart,
-    hypotheses,
+    count,
     chances: new Float64Array(count * mostOutcomes),
-    deviations: new Float64Array(count),
-    means: new Float64Array(count),
+    rows: rowFigures(count),
     order: new Int32Array(count),
   };
   /**
@@ -76,19 +76,19 @@ export function outcomeTables(truncated: TruncatedPosterior, tellApart = usually
       return listedOutcomes(display.outcomes, predictions, scratch, comingAndGoing);
     }
     if (display.kind !== 'number' || predictions.kind !== 'numbers') return null;
-    if (oneBand(predictions, scratch)) return null;
-    spreadFamilies(predictions, hypotheses, families, scratch.deviations);
-    return bands(display.scale, predictions, scratch);
+    figuresInRows(predictions, truncated, scratch.rows);
+    if (oneBand(scratch)) return null;
+    spreadFamilies(truncated.families, scratch.rows);
+    return bands(display.scale, scratch);
   };
 }
 
 interface Scratch {
   readonly truncated: TruncatedPosterior;
   readonly tellApart: number;
-  readonly hypotheses: Int32Array;
+  readonly count: number;
   readonly chances: Float64Array;
-  readonly deviations: Float64Array;
-  readonly means: Float64Array;
+  readonly rows: RowFigures;
   readonly order: Int32Array;
 }
 
@@ -125,16 +125,11 @@ function withOutlier(chances: Float64Array, outcomes: number, count: number): vo
 /** Chances that differ by less than this between hypotheses tell nothing worth a probe. */
 const sameChance = 0.02;
 
-function sameEverywhere(
-  figures: Float64Array,
-  outcomes: number,
-  rowOf: Int32Array,
-  hypotheses: Int32Array,
-): boolean {
+function sameEverywhere(chances: Float64Array, outcomes: number, count: number): boolean {
   for (let o = 0; o < outcomes; o++) {
     let [least, greatest] = [1, 0];
-    for (const h of hypotheses) {
-      const chance = figures[rowOf[h]! * outcomes + o]!;
+    for (let i = o * count; i < (o + 1) * count; i++) {
+      const chance = chances[i]!;
       if (chance < least) least = chance;
       if (chance > greatest) greatest = chance;
     }
@@ -145,39 +140,34 @@ function sameEverywhere(
 
 function listedOutcomes(
   listed: readonly Outcome[],
-  { outcomes, figures, rowOf }: OutcomeRows,
+  predictions: OutcomeRows,
   scratch: Scratch,
   mixture: Instrument['comingAndGoing'],
 ): OutcomeTable | null {
-  const { hypotheses, chances } = scratch;
-  if (sameEverywhere(figures, outcomes, rowOf, hypotheses)) return null;
-  const count = hypotheses.length;
-  for (let k = 0; k < count; k++) {
-    for (let o = 0; o < outcomes; o++)
-      chances[o * count + k] = figures[rowOf[hypotheses[k]!]! * outcomes + o]!;
-  }
+  const { truncated, chances, count } = scratch;
+  const { outcomes } = predictions;
+  chancesInRows(predictions, truncated, chances);
+  if (sameEverywhere(chances, outcomes, count)) return null;
   mixed(scratch, outcomes, mixture);
   withOutlier(chances, outcomes, count);
   return { outcomes, chances, specs: () => listed.map((each) => ({ kind: 'outcome', ...each })) };
 }
 
-function bands(scale: NumberScale, predictions: NumberRows, scratch: Scratch): OutcomeTable | null {
-  const { hypotheses, chances } = scratch;
-  const { figures, rowOf } = predictions;
-  const edges = bandEdges(predictions, scratch);
+function bands(scale: NumberScale, scratch: Scratch): OutcomeTable | null {
+  const { chances, count, rows } = scratch;
+  const edges = bandEdges(scratch);
   let [overloads, numbers] = [false, false];
-  for (const h of hypotheses) {
-    const overload = figures[rowOf[h]! * rowLength + overloadAt]!;
-    overloads ||= overload > 0;
-    numbers ||= overload < 1;
+  for (let k = 0; k < count; k++) {
+    overloads ||= rows.overload[k]! > 0;
+    numbers ||= rows.overload[k]! < 1;
   }
   if (edges.length === 0 && !(overloads && numbers)) return null;
   const limits = edges.map((edge) => roundedEdge(fromScale(scale, edge)));
   const rounded = limits.map((limit) => toScale(scale, limit));
   const outcomes = edges.length + 1 + (overloads ? 1 : 0);
-  fillBands(predictions, scratch, rounded, overloads, toScale(scale, floatingVolts));
+  fillBands(scratch, rounded, overloads, toScale(scale, floatingVolts));
   mixed(scratch, outcomes, undefined);
-  withOutlier(chances, outcomes, hypotheses.length);
+  withOutlier(chances, outcomes, count);
   return { outcomes, chances, specs: () => bandSpecs(scale, limits, overloads) };
 }
 
@@ -198,72 +188,64 @@ function bandSpecs(
 
 /** Chances of each band under each prediction, and of "OL" past the last. */
 function fillBands(
-  { figures, special, rowOf }: NumberRows,
-  { hypotheses, deviations, chances }: Scratch,
+  { count, rows: { mean, deviation, overload, special }, chances }: Scratch,
   edges: readonly number[],
   overloads: boolean,
   floatingTop: number,
 ): void {
-  const count = hypotheses.length;
   for (let k = 0; k < count; k++) {
-    const row = rowOf[hypotheses[k]!]!;
-    const overload = figures[row * rowLength + overloadAt]!;
     let before = 0;
     for (let band = 0; band <= edges.length; band++) {
       let upTo = 1;
       if (band < edges.length) {
         upTo =
-          special[row] === plain
-            ? normalCdf((edges[band]! - figures[row * rowLength + meanAt]!) / deviations[k]!)
+          special[k] === plain
+            ? normalCdf((edges[band]! - mean[k]!) / deviation[k]!)
             : Math.min(1, Math.max(0, edges[band]! / floatingTop));
       }
-      chances[band * count + k] = (1 - overload) * (upTo - before);
+      chances[band * count + k] = (1 - overload[k]!) * (upTo - before);
       before = upTo;
     }
-    if (overloads) chances[(edges.length + 1) * count + k] = overload;
+    if (overloads) chances[(edges.length + 1) * count + k] = overload[k]!;
   }
 }
 
 /** Whether all that is predicted lies too close together for any gap, as for most tests: no need to sort those. */
-function oneBand({ figures, special, rowOf }: NumberRows, { hypotheses, tellApart }: Scratch): boolean {
+function oneBand({ count, rows, tellApart }: Scratch): boolean {
   let [least, greatest, finest] = [Infinity, -Infinity, Infinity];
   let [overloads, numbers] = [false, false];
-  for (let k = 0; k < hypotheses.length; k++) {
-    const row = rowOf[hypotheses[k]!]!;
-    const at = row * rowLength;
-    const overload = figures[at + overloadAt]!;
+  for (let k = 0; k < count; k++) {
+    const overload = rows.overload[k]!;
     overloads ||= overload > 0;
     numbers ||= overload < 1;
-    if (special[row] !== plain || overload >= 1) continue;
-    const mean = figures[at + meanAt]!;
+    if (rows.special[k] !== plain || overload >= 1) continue;
+    const mean = rows.mean[k]!;
     if (mean < least) least = mean;
     if (mean > greatest) greatest = mean;
-    if (figures[at + deviationAt]! < finest) finest = figures[at + deviationAt]!;
+    if (rows.deviation[k]! < finest) finest = rows.deviation[k]!;
   }
   return !(overloads && numbers) && !(greatest - least >= tellApart * finest);
 }
 
 /** Edges between groups of predicted numbers, in the middle of the widest gaps. */
-function bandEdges({ figures, special, rowOf }: NumberRows, scratch: Scratch): readonly number[] {
-  const { hypotheses, deviations, means, tellApart } = scratch;
+function bandEdges(scratch: Scratch): readonly number[] {
+  const { count, tellApart } = scratch;
+  const { mean, deviation, overload, special } = scratch.rows;
   let size = 0;
   let finest = Infinity;
-  for (let k = 0; k < hypotheses.length; k++) {
-    const row = rowOf[hypotheses[k]!]!;
-    if (special[row] !== plain || figures[row * rowLength + overloadAt]! >= 1) continue;
-    const mean = figures[row * rowLength + meanAt]!;
-    means[k] = mean;
+  for (let k = 0; k < count; k++) {
+    if (special[k] !== plain || overload[k]! >= 1) continue;
     scratch.order[size++] = k;
-    finest = Math.min(finest, deviations[k]!);
+    finest = Math.min(finest, deviation[k]!);
   }
-  const order = scratch.order.subarray(0, size).sort((one, other) => means[one]! - means[other]!);
+  const order = scratch.order.subarray(0, size).sort((one, other) => mean[one]! - mean[other]!);
   const gaps: { width: number; edge: number }[] = [];
   for (let i = 1; i < size; i++) {
     const [low, high] = [order[i - 1]!, order[i]!];
-    const apart = means[high]! - means[low]!;
+    const apart = mean[high]! - mean[low]!;
     if (apart < tellApart * finest) continue;
-    const width = apart / Math.hypot(deviations[low]!, deviations[high]!);
-    if (width * Math.SQRT2 >= tellApart) gaps.push({ width, edge: (means[low]! + means[high]!) / 2 });
+    const width = apart / Math.hypot(deviation[low]!, deviation[high]!);
+    if (width * Math.SQRT2 >= tellApart) gaps.push({ width, edge: (mean[low]! + mean[high]!) / 2 });
   }
   return gaps
     .sort((one, other) => other.width - one.width)

@@ -124,14 +124,14 @@ function bestOf(length: number) {
  * as most points of one wire are, in most states.
  */
 function approximateInformationGain({ truncated, table: tableOf, bits: bitsOf }: InformationMeasure) {
-  const { hypotheses } = truncated;
+  const { asked } = truncated;
   const byInstrument = new Map<Instrument, Map<number, number>>();
   return (instrument: Instrument, predictions: PredictionTable): number => {
-    const told = predictions.distinguishing(hypotheses);
+    const told = predictions.distinguishing(asked);
     if (told === null) return 0;
     const known = byInstrument.get(instrument) ?? new Map<number, number>();
     byInstrument.set(instrument, known);
-    const look = fingerprintOf(told, hypotheses);
+    const look = fingerprintOf(told, asked);
     const before = known.get(look);
     if (before !== undefined) return before;
     const table = tableOf(instrument, told);

@@ -7,6 +7,11 @@ import type { Posterior } from '../inference/posterior';
 export interface TruncatedPosterior {
   /** The hypothesis of each row, in the predictor's order, families together. */
   readonly hypotheses: Int32Array;
+  /** The one on the way to which it lies, as the cells have it, and how far; its own, and 0, where it lies at it. */
+  readonly towards: Int32Array;
+  readonly share: Float64Array;
+  /** Every hypothesis that rows lie at or between: what predictions have to be filled with. */
+  readonly asked: Int32Array;
   readonly families: Int32Array;
   /** 1 in rows whose fault comes and goes. */
   readonly coming: Uint8Array;
@@ -23,17 +28,22 @@ export interface TruncatedPosterior {
 const consideredShare = 0.995;
 /** With more families than this, one hypothesis stands for each. */
 const manyFamilies = 80;
+/** With no more than this, rows lie where within their ranges the readings have pinned the ohms down. */
+const fewFamilies = 24;
 
 interface Row {
   readonly hypothesis: number;
+  readonly towards: number;
+  readonly share: number;
   readonly coming: boolean;
   readonly chance: number;
 }
 
 /** The hypotheses that make up nearly all of the posterior, one or two for each family. */
-export function truncatedPosterior({ hypotheses }: Predictor, posterior: Posterior): TruncatedPosterior {
+export function truncatedPosterior(predictor: Predictor, posterior: Posterior): TruncatedPosterior {
+  const { hypotheses } = predictor;
   const rows = [posterior.hypotheses, posterior.comingAndGoing].flatMap((chances, half) =>
-    Array.from(chances, (chance, hypothesis): Row => ({ hypothesis, coming: half === 1, chance })),
+    Array.from(chances, (chance, hypothesis) => atHypothesis(hypothesis, half === 1, chance)),
   );
   rows.sort((one, other) => other.chance - one.chance);
   const whole = rows.reduce((sum, { chance }) => sum + chance, 0);
@@ -43,8 +53,40 @@ export function truncatedPosterior({ hypotheses }: Predictor, posterior: Posteri
     covered += take ? chance : 0;
     return take;
   });
-  return asTruncatedPosterior(hypotheses, representatives(hypotheses, kept));
+  const families = byFamily(hypotheses, kept);
+  const placed =
+    families.length > fewFamilies
+      ? families
+      : families.map((members) => withinRanges(predictor, posterior, members));
+  return asTruncatedPosterior(
+    hypotheses,
+    placed.flatMap(families.length > manyFamilies ? median : quartiles),
+  );
 }
+
+const atHypothesis = (hypothesis: number, coming: boolean, chance: number): Row => ({
+  hypothesis,
+  towards: hypothesis,
+  share: 0,
+  coming,
+  chance,
+});
+
+/** Rows of one family, ohms rising, as cells: where within the range of each hypothesis the readings have it. */
+function withinRanges({ cells }: Predictor, posterior: Posterior, members: readonly Row[]): readonly Row[] {
+  const rows = members.flatMap(({ hypothesis, coming }) => {
+    const own: Row[] = [];
+    for (let c = cells.hypothesisOf.indexOf(hypothesis); cells.hypothesisOf[c] === hypothesis; c++) {
+      const chance = posterior.cells[coming ? cells.count + c : c]!;
+      own.push({ hypothesis, towards: cells.towards[c]!, share: cells.share[c]!, coming, chance });
+    }
+    return own;
+  });
+  return rows.sort((one, other) => placeOf(one) - placeOf(other));
+}
+
+/** Where a row lies among the hypotheses. */
+const placeOf = ({ hypothesis, towards, share }: Row) => hypothesis + share * (towards - hypothesis);
 
 /**
  * A truncated posterior of at most so many rows that looks like a larger one: each row kept stands, with their probability, for its
@@ -72,7 +114,13 @@ export function sampled(
     }
     while (next + step <= reached) next += step;
     const k = middleOf(roots, from, end);
-    rows.push({ hypothesis: truncated.hypotheses[k]!, coming: truncated.coming[k] === 1, chance: mass });
+    rows.push({
+      hypothesis: truncated.hypotheses[k]!,
+      towards: truncated.towards[k]!,
+      share: truncated.share[k]!,
+      coming: truncated.coming[k] === 1,
+      chance: mass,
+    });
     [from, before] = [end, reached];
   }
   return asTruncatedPosterior(hypotheses, rows);
@@ -87,26 +135,39 @@ function middleOf(weights: Float64Array, from: number, end: number): number {
   return k;
 }
 
-/**
- * One or two hypotheses of each family, at the median or at the quartiles of its ohms, carry its whole weight:
- * enough to foresee what a test tells about the section, at a fraction of the work.
- */
-function representatives(hypotheses: readonly Hypothesis[], kept: readonly Row[]): readonly Row[] {
+/** Rows by family, those that come and go apart, each family's ohms rising. */
+function byFamily(hypotheses: readonly Hypothesis[], kept: readonly Row[]): readonly (readonly Row[])[] {
   const families = new Map<number, Row[]>();
   for (const row of [...kept].sort((one, other) => one.hypothesis - other.hypothesis)) {
     const key = 2 * hypotheses[row.hypothesis]!.family + (row.coming ? 1 : 0);
     families.set(key, [...(families.get(key) ?? []), row]);
   }
-  return [...families.values()].flatMap((members) => {
-    const weight = members.reduce((sum, { chance }) => sum + chance, 0);
-    const at = (share: number) => {
-      let reached = 0;
-      return members.find(({ chance }) => (reached += chance) >= share * weight) ?? members[0]!;
-    };
-    const [low, high] = families.size > manyFamilies ? [at(0.5), at(0.5)] : [at(0.25), at(0.75)];
-    if (low === high) return [{ ...low, chance: weight }];
-    return [low, high].map((row) => ({ ...row, chance: weight / 2 }));
-  });
+  return [...families.values()];
+}
+
+/**
+ * Two rows of a family, at the quartiles of its ohms, carry its whole weight: enough to foresee what a test tells about
+ * the section, at a fraction of the work.
+ */
+function quartiles(members: readonly Row[]): readonly Row[] {
+  const [low, high] = [rowAt(members, 0.25), rowAt(members, 0.75)];
+  const chance = weightOf(members);
+  if (low === high) return [{ ...low, chance }];
+  return [low, high].map((row) => ({ ...row, chance: chance / 2 }));
+}
+
+/** One at the median, where there are too many families. */
+function median(members: readonly Row[]): readonly Row[] {
+  return [{ ...rowAt(members, 0.5), chance: weightOf(members) }];
+}
+
+const weightOf = (members: readonly Row[]) => members.reduce((sum, { chance }) => sum + chance, 0);
+
+/** The row at which a share of a family's weight is reached. */
+function rowAt(members: readonly Row[], share: number): Row {
+  const wanted = share * weightOf(members);
+  let reached = 0;
+  return members.find(({ chance }) => (reached += chance) >= wanted) ?? members[0]!;
 }
 
 function asTruncatedPosterior(
@@ -116,9 +177,9 @@ function asTruncatedPosterior(
   const healthy = hypotheses.findIndex(({ suspect }) => suspect === NOTHING_WRONG);
   const wanted = remaining.some(({ coming }) => coming);
   const known = remaining.some(({ hypothesis, coming }) => hypothesis === healthy && !coming);
-  const absent: readonly Row[] = wanted && !known ? [{ hypothesis: healthy, coming: false, chance: 0 }] : [];
+  const absent = wanted && !known ? [atHypothesis(healthy, false, 0)] : [];
   const rows = [...remaining, ...absent].sort(
-    (one, other) => one.hypothesis - other.hypothesis || Number(one.coming) - Number(other.coming),
+    (one, other) => placeOf(one) - placeOf(other) || Number(one.coming) - Number(other.coming),
   );
   const whole = rows.reduce((sum, { chance }) => sum + chance, 0);
   const suspects = [...new Set(rows.map(({ hypothesis }) => hypotheses[hypothesis]!.suspect))];
@@ -132,6 +193,9 @@ function asTruncatedPosterior(
   chances.forEach((chance, k) => (suspectChances[suspectOf[k]!]! += chance));
   return {
     hypotheses: Int32Array.from(rows, ({ hypothesis }) => hypothesis),
+    towards: Int32Array.from(rows, ({ towards }) => towards),
+    share: Float64Array.from(rows, ({ share }) => share),
+    asked: Int32Array.from(new Set(rows.flatMap(({ hypothesis, towards }) => [hypothesis, towards]))),
     families: Int32Array.from(rows, ({ hypothesis }) => hypotheses[hypothesis]!.family),
     coming: Uint8Array.from(rows, ({ coming }) => (coming ? 1 : 0)),
     gone: wanted ? rows.findIndex(({ hypothesis, coming }) => hypothesis === healthy && !coming) : -1,

@@ -12,14 +12,15 @@ import type { Solution } from '../solver/solution';
 import { solveTogether } from '../solver/stateSolver';
 import type { World } from './world';
 
-/** What brings a vehicle to the workshop: something that anyone would notice, in the state in which it shows. */
+/** What brings a vehicle to the workshop: what anyone would notice, each in the state in which it shows. */
 export interface Complaint {
-  readonly state: OperatingState;
-  readonly readings: readonly { readonly test: Test; readonly value: ReadingValue }[];
+  readonly readings: readonly {
+    readonly state: OperatingState;
+    readonly test: Test;
+    readonly value: ReadingValue;
+  }[];
 }
 
-/** So many loads that work are told of beside those that do not. */
-const mostOthers = 2;
 /**
  * Amps at rest beyond what a healthy vehicle takes that flatten its battery in some nights; and those at which a wire
  * that no fuse guards burns before anyone brings the vehicle in. Judgement.
@@ -28,34 +29,38 @@ const drainAmps = 0.08;
 const burnsAmps = 15;
 
 /**
- * What anyone would notice of what is wrong: a fuse that blows, loads that are dead, weak or run by themselves, a battery
- * that goes flat. The states with the fewest controls moved are tried first. Null where nobody would notice.
+ * What anyone would notice of what is wrong: a fuse that blows (and that it held until something was switched on), loads that are dead, weak or run by themselves (and which of
+ * the others work: somebody walked round it), a battery that goes flat. The states with the fewest controls moved are tried first. Null where nobody would notice.
  */
 export function complaintOf(world: World): Complaint | null {
   const { circuit } = world;
   const rest = restingState(circuit);
   if (batteryAmps(world.solution(rest)) - batteryAmps(solveTogether(circuit, rest, [])) > burnsAmps)
     return null;
-  const once = controlsMoved(circuit, rest);
-  const states = [rest, ...once, ...once.flatMap((state) => controlsMoved(circuit, state))];
+  const movedFrom = (before: OperatingState) =>
+    controlsMoved(circuit, before).map((state) => ({ state, before }));
+  const once = movedFrom(rest);
+  const ways = [{ state: rest, before: null }, ...once, ...once.flatMap(({ state }) => movedFrom(state))];
   const seen = new Set<string>();
-  for (const state of states) {
+  for (const { state, before } of ways) {
     const key = JSON.stringify(state.controls);
     if (seen.has(key)) continue;
     seen.add(key);
-    const found = blownFuse(world, state) ?? loadTrouble(world, state);
+    const found = blownFuse(world, state, before) ?? loadTrouble(world, state);
     if (found !== null) return found;
   }
   return drain(world, rest);
 }
 
-function blownFuse(world: World, state: OperatingState): Complaint | null {
+/** @param before - the state in which the fuse still held, if it was not blown from the start */
+function blownFuse(world: World, state: OperatingState, before: OperatingState | null): Complaint | null {
   const [fuse] = world
     .solution(state)
     .blown.filter((id) => world.circuit.parts.some((part) => part.id === id && part.kind === 'fuse'));
   if (fuse === undefined) return null;
   const test: Test = { instrument: 'fresh-fuse', at: fuse };
-  return { state, readings: [{ test, value: world.read(state, test) }] };
+  const seen = (each: OperatingState) => ({ state: each, test, value: world.read(each, test) });
+  return { readings: [...(before === null ? [] : [seen(before)]), seen(state)] };
 }
 
 function loadTrouble(world: World, state: OperatingState): Complaint | null {
@@ -68,11 +73,11 @@ function loadTrouble(world: World, state: OperatingState): Complaint | null {
     const test: Test = { instrument: 'load', at };
     const healthy = likeliest(circuit, state, solution, test);
     const actual = likeliest(circuit, state, world.solution(state), test);
-    const reading = { test, value: { kind: 'outcome', outcome: actual } } as const;
+    const reading = { state, test, value: { kind: 'outcome', outcome: actual } } as const;
     if (actual !== healthy) wrong.push(reading);
     else if (actual === 'works') fine.push(reading);
   }
-  return wrong.length === 0 ? null : { state, readings: [...wrong, ...fine.slice(0, mostOthers)] };
+  return wrong.length === 0 ? null : { readings: [...wrong, ...fine] };
 }
 
 function likeliest(circuit: Circuit, state: OperatingState, solution: Solution, test: Test): string {
@@ -89,7 +94,7 @@ function drain(world: World, state: OperatingState): Complaint | null {
   const more = batteryAmps(world.solution(state)) - batteryAmps(solveTogether(circuit, state, []));
   if (more < drainAmps) return null;
   const test: Test = { instrument: 'clamp-amps', at: battery.id };
-  return { state, readings: [{ test, value: world.read(state, test) }] };
+  return { readings: [{ state, test, value: world.read(state, test) }] };
 }
 
 /** All that a battery gives. */

@@ -97,7 +97,7 @@ export function playJob(
       likelyMistake: likelyMistake === null ? null : Number(likelyMistake.slice(1)),
     });
   };
-  for (const { test, value } of complaint.readings) take('complaint', test, complaint.state, value);
+  for (const { state, test, value } of complaint.readings) take('complaint', test, state, value);
   for (let readings = 0; ; readings++) {
     const [job, assessment] = [played.job(), played.assessment()];
     const doubtful = fuseInDoubt(session.predictor, job, assessment);

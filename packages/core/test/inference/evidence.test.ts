@@ -103,7 +103,7 @@ test('the outcomes of every instrument have room: their chances sum to 1 under e
   for (const instrument of allInstruments) {
     for (const at of instrument.targets(horn).slice(0, 2)) {
       const predictions = predictor.predictions(pressed, { instrument: instrument.id, at });
-      const table = make(instrument, predictions.rowsFor(truncated.hypotheses));
+      const table = make(instrument, predictions.rowsFor(truncated.asked));
       if (table === null) continue;
       truncated.chances.forEach((_chance, k) => {
         let sum = 0;

@@ -30,7 +30,7 @@ test.each(jobs)(
     const { list, behindTrim } = shortlist(measure, scopeOf(predictor, believed, site, limits), 400);
     expect(list.length).toBeGreaterThan(40);
     for (const { candidate, bits, rate } of [...list, ...behindTrim]) {
-      const predictions = candidate.predictions().distinguishing(measure.truncated.hypotheses)!;
+      const predictions = candidate.predictions().distinguishing(measure.truncated.asked)!;
       const table = measure.table(candidate.instrument, predictions);
       expect(Math.abs(bits - (table === null ? 0 : measure.bits(table)))).toBeLessThan(approximationError);
       expect(rate).toBeGreaterThan(0);

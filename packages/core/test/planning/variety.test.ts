@@ -6,6 +6,9 @@ import { informationMeasure } from '../../src/planning/informationMeasure';
 /** Four suspects, each as likely as the others. */
 const truncated: TruncatedPosterior = {
   hypotheses: Int32Array.of(0, 1, 2, 3),
+  towards: Int32Array.of(0, 1, 2, 3),
+  share: new Float64Array(4),
+  asked: Int32Array.of(0, 1, 2, 3),
   families: Int32Array.of(0, 1, 2, 3),
   coming: new Uint8Array(4),
   gone: -1,

@@ -35,8 +35,11 @@ test('a fuse that has opened stays open until another is fitted, whatever is swi
 
 test('what anyone would notice is worked out: the fuse blows with the button pressed', () => {
   const complaint = complaintOf(createWorld(horn, [shortedHorn], seededRandom(2)));
-  expect(complaint?.readings[0]?.test).toEqual({ instrument: 'fresh-fuse', at: 'F1' });
-  expect(complaint?.state.controls).toEqual({ horn: 'pressed' });
+  const test = { instrument: 'fresh-fuse', at: 'F1' };
+  expect(complaint?.readings).toMatchObject([
+    { test, state: { controls: { horn: 'free' } }, value: { outcome: 'holds' } },
+    { test, state: { controls: { horn: 'pressed' } }, value: { outcome: 'blows' } },
+  ]);
   expect(complaintOf(createWorld(horn, [], seededRandom(2)))).toBeNull();
 });
 

@@ -74,8 +74,8 @@ const awakeShare: UnknownFigure = { usual: 0.5, low: 0.4, high: 0.7 };
 /** Share of nominal volts above which an input reads high, where it is not given. Judgement. */
 const highShare: UnknownFigure = { usual: 0.4, low: 0.25, high: 0.55 };
 /** Ohms from a supply pin to the ground within a module that is shorted or wet inside, and that of one which draws by itself. */
-const insideOhms: readonly number[] = [0.05, 0.3, 1, 3];
-const drawingOhms: readonly number[] = [10, 25, 60, 150];
+const insideOhms: readonly number[] = [0.05, 0.25, 0.8, 2, 5];
+const drawingOhms: readonly number[] = [9, 25, 60, 150];
 /** Ohms of a green pin in its plug. */
 const weakPinOhms: readonly number[] = [0.5, 2, 8, 40];
 

@@ -222,7 +222,7 @@ function partingBy(
     const measure = informationMeasure(labelled, hardlyApart);
     let best: PartingReading | null = null;
     for (const { test, state } of candidates) {
-      const predictions = predictor.predictions(state, test).rowsFor(truncated.hypotheses);
+      const predictions = predictor.predictions(state, test).rowsFor(truncated.asked);
       const table = measure.table(instrumentById(test.instrument), predictions);
       const bits = table === null ? 0 : measure.bits(table);
       const { minutes } = workFor(circuit, job.site, state, test);
