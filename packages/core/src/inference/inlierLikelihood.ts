@@ -91,11 +91,18 @@ function inCell(
   cell: number,
   value: ReadingValue,
 ): number {
-  const { rowOf, regimes } = predictions;
+  const { rowOf, regimes, alternatives } = predictions;
   const row = rowOf[hypothesisOf[cell]!]!;
   const next = rowOf[towards[cell]!]!;
   const between = share[cell]!;
   if (between === 0 || next < 0) return inRow(display, predictions, row, value);
+  if (alternatives.has(row) || alternatives.has(next)) {
+    // Sharp where all stands as under one of the two, and anything that lies between them.
+    const atEnds =
+      (1 - between) * inRow(display, predictions, row, value) +
+      between * inRow(display, predictions, next, value);
+    return (atEnds + betweenRows(display, predictions, row, next, between, value)) / 2;
+  }
   if (regimes[row] === regimes[next]) return betweenRows(display, predictions, row, next, between, value);
   const extrapolated = (from: number, away: number, by: number) => {
     const back = away < 0 ? -1 : rowOf[away]!;
@@ -142,6 +149,10 @@ export function inRow(
   row: number,
   value: ReadingValue,
 ): number {
+  const alternatives = predictions.alternatives.get(row);
+  if (alternatives !== undefined) {
+    return alternatives.reduce((sum, { chance, shown }) => sum + chance * inRow(display, shown, 0, value), 0);
+  }
   const special = predictions.special[row];
   if (special === meaningless) return outlierLikelihood(display, value);
   if (predictions.kind === 'outcomes') {

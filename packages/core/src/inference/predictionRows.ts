@@ -17,6 +17,14 @@ interface Rows {
   readonly fingerprints: Int32Array;
   /** By row; equal for two rows under which contacts, outputs and fuses stand alike. */
   readonly regimes: Int32Array;
+  /** Of rows under which what no diagram gives decides how those stand: what each way of standing would show. */
+  readonly alternatives: Map<number, readonly Alternative[]>;
+}
+
+/** One of the ways in which things may stand, with its chance; a table of one row. */
+export interface Alternative {
+  readonly chance: number;
+  readonly shown: PredictionRows;
 }
 
 export interface OutcomeRows extends Rows {
@@ -68,6 +76,7 @@ export function emptyRows(display: Display, rowOf: Int32Array, capacity: number)
   const special = new Uint8Array(capacity);
   const fingerprints = new Int32Array(capacity);
   const regimes = new Int32Array(capacity);
+  const alternatives = new Map<number, readonly Alternative[]>();
   if (display.kind === 'outcomes') {
     const outcomes = display.outcomes.length;
     return {
@@ -78,6 +87,7 @@ export function emptyRows(display: Display, rowOf: Int32Array, capacity: number)
       special,
       fingerprints,
       regimes,
+      alternatives,
     };
   }
   return {
@@ -87,6 +97,7 @@ export function emptyRows(display: Display, rowOf: Int32Array, capacity: number)
     special,
     fingerprints,
     regimes,
+    alternatives,
   };
 }
 

@@ -6,8 +6,8 @@ import { mixPredictions } from '../instruments/mixPredictions';
 import type { Prediction } from '../instruments/prediction';
 import type { FaultTable } from '../solver/faultTable';
 import type { Solution } from '../solver/solution';
-import type { PredictionRows } from './predictionRows';
-import { emptyRows, store } from './predictionRows';
+import type { Alternative, PredictionRows } from './predictionRows';
+import { emptyRows, rowsOf, store } from './predictionRows';
 
 /**
  * Sensed values that differ by less than this, as a share and in volts, ohms or amps, look the same to every
@@ -123,20 +123,29 @@ export class PredictionTable {
     for (let k = 0; k < missing.length; k++) {
       const h = missing[k]!;
       const { regime } = this.table.solution(h);
-      store(predictions, filled.rows++, this.prediction(h, first[k]!, second[k]!, whole), regime);
+      const ways = this.ways(h, first[k]!, second[k]!, whole);
+      const standings = byRegime(this.display, ways);
+      if (standings.length > 1) predictions.alternatives.set(filled.rows, standings);
+      const all = mixPredictions(
+        this.display,
+        ways.map(({ prediction }) => prediction),
+      );
+      store(predictions, filled.rows++, all, regime);
     }
     filled.predictions = predictions;
     return predictions;
   }
 
-  private prediction(h: number, first: number, second: number, whole: boolean): Prediction {
+  /** What would be shown under a hypothesis: with the usual figures, and at the ends of their ranges where these decide. */
+  private ways(h: number, first: number, second: number, whole: boolean): readonly WayOfStanding[] {
     const solution = this.table.solution(h);
     const usual =
       solution.phases === null
         ? this.connection.show(first, second)
         : predictConnected(this.connection, this.display, solution);
-    if (!whole || !this.unknown.decide(h, solution, first, second)) return usual;
-    return mixPredictions(this.display, [usual, ...this.unknown.predictions(h)]);
+    const own = { prediction: usual, regime: solution.regime };
+    if (!whole || !this.unknown.decide(h, solution, first, second)) return [own];
+    return [own, ...this.unknown.predictions(h)];
   }
 
   private alike(): boolean {
@@ -158,7 +167,23 @@ export interface UnknownFigures {
   /** Whether they may decide what a probe senses under a hypothesis. */
   readonly decide: (h: number, solution: Solution, first: number, second: number) => boolean;
   /** What would be shown under a hypothesis with those figures at the ends of their ranges. */
-  readonly predictions: (h: number) => readonly Prediction[];
+  readonly predictions: (h: number) => readonly WayOfStanding[];
+}
+
+/** What would be shown, and how contacts, outputs and fuses then stand. */
+export interface WayOfStanding {
+  readonly prediction: Prediction;
+  readonly regime: number;
+}
+
+/** Those under which all stands alike become one: their figures differ by degrees, and anything between them may be read. */
+function byRegime(display: Display, ways: readonly WayOfStanding[]): readonly Alternative[] {
+  if (ways.length === 1) return [];
+  const regimes = [...new Set(ways.map(({ regime }) => regime))];
+  return regimes.map((regime) => {
+    const alike = ways.flatMap((each) => (each.regime === regime ? [each.prediction] : []));
+    return { chance: alike.length / ways.length, shown: rowsOf(display, mixPredictions(display, alike)) };
+  });
 }
 
 /** A table as far as it has been filled. */
@@ -189,6 +214,7 @@ function grown(
   larger.special.set(predictions.special);
   larger.fingerprints.set(predictions.fingerprints);
   larger.regimes.set(predictions.regimes);
+  for (const [row, alternatives] of predictions.alternatives) larger.alternatives.set(row, alternatives);
   return larger;
 }
 

@@ -166,13 +166,11 @@ function solveState(circuit: Circuit, state: OperatingState, hypotheses: readonl
           (feelsWhere === true && hypotheses[h]?.anywhere === true && liesIn(faults[h]!, at)) ||
           figuresDecide(connection.probe, unknowable, solution, first, second),
         predictions: (h) =>
-          otherwise().map((each) =>
-            predictConnected(
-              connect({ circuit, state, network: each.network }, at),
-              display,
-              each.table.solution(h),
-            ),
-          ),
+          otherwise().map((each) => {
+            const solution = each.table.solution(h);
+            const connected = connect({ circuit, state, network: each.network }, at);
+            return { prediction: predictConnected(connected, display, solution), regime: solution.regime };
+          }),
       };
       const fresh = new PredictionTable(connection, display, table, order, unknown);
       tables.set(key, fresh);

@@ -46,7 +46,7 @@ function assumedMatters(probe: Probe, first: number, second: number): boolean {
     case 'within':
     case 'vain':
     case 'stands':
-    case 'output':
+    case 'monitor':
       return false;
   }
 }
@@ -84,7 +84,7 @@ export function figuresDecide(
     case 'across':
     case 'fuse load':
     case 'stands':
-    case 'output':
+    case 'monitor':
       return false;
   }
 }

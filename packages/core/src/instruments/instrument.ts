@@ -123,7 +123,7 @@ export function predictConnected(
 /** Whether an instrument shows each phase of a buzzing circuit by itself; a meter or a clamp shows their average. */
 function seesPhases({ kind }: Probe, display: Display): boolean {
   const flickers = display.kind === 'outcomes' && display.outcomes.some(({ id }) => id === 'flickers');
-  return flickers || kind === 'stands' || kind === 'output' || kind === 'fuse load';
+  return flickers || kind === 'stands' || kind === 'monitor' || kind === 'fuse load';
 }
 
 /** Of an instrument that can tell nothing in its setting. */

@@ -48,15 +48,18 @@ export type Probe =
   /** 1 where a switching device of a part conducts, or a module's input reads high; else 0. */
   | { readonly kind: 'stands'; readonly part: string; readonly role: string }
   /**
-   * Volts of a module's output pin above its ground; and those of its supply, below 0 while the output is not driven.
+   * Volts of a module's signal pin above its ground; and those of its supply, below 0 while an output is not commanded, 0
+   * where the module is dead as a whole.
    */
   | {
-      readonly kind: 'output';
+      readonly kind: 'monitor';
       readonly pin: number;
       readonly ground: number;
       readonly supply: number;
       readonly part: string;
       readonly role: string;
+      /** Of all its signal pins: what holds them all off has taken its wits. */
+      readonly signals: readonly string[];
     }
   /** The chance that the fault can be seen, by the suspect that it belongs to. */
   | { readonly kind: 'sight'; readonly chances: ReadonlyMap<string, number> }
@@ -97,12 +100,14 @@ export function observed(probe: Probe, solution: Solution): { first: number; sec
     }
     case 'stands':
       return { first: conducts(solution, probe) ? 1 : 0, second: 0 };
-    case 'output': {
+    case 'monitor': {
       const { pin, ground, supply } = probe;
-      const own = solution.volts(supply) - solution.volts(ground);
+      const own = isDeadAsAWhole(probe, solution.faults)
+        ? 0
+        : solution.volts(supply) - solution.volts(ground);
       return {
         first: solution.volts(pin) - solution.volts(ground),
-        second: conducts(solution, probe) ? own : -own,
+        second: isCommanded(solution, probe) ? own : -own,
       };
     }
     case 'sight':
@@ -164,6 +169,34 @@ function conducts(
   { part, role }: { readonly part: string; readonly role: string },
 ): boolean {
   return joined[network.switches.findIndex((each) => each.owner === part && each.role === role)] === true;
+}
+
+/** Whether a part's switching device is told to conduct, whether it does or not: what is held or has protected itself does not. */
+function isCommanded(
+  { network, joined, volts }: Solution,
+  { part, role }: { readonly part: string; readonly role: string },
+): boolean {
+  const at = (wanted: string) =>
+    network.switches.findIndex((each) => each.owner === part && each.role === wanted);
+  const index = at(role);
+  const device = network.switches[index];
+  return device?.next(joined[index]!, volts, (other) => joined[at(other)] === true, device.ohms) === true;
+}
+
+/** Whether a fault holds every signal pin of a module with more than one. */
+function isDeadAsAWhole(
+  { part, signals }: { readonly part: string; readonly signals: readonly string[] },
+  faults: readonly Fault[],
+): boolean {
+  return faults.some(
+    (fault) =>
+      fault.kind === 'part' &&
+      fault.part === part &&
+      fault.effect.kind === 'hold' &&
+      !fault.effect.joined &&
+      signals.length > 1 &&
+      signals.length === 1 + (fault.effect.others?.length ?? 0),
+  );
 }
 
 /** Share of the volts between an element's ends that is its own and still does its work (power goes with their square). */
@@ -240,7 +273,7 @@ export function observeAll(
     case 'element amps':
     case 'fuse load':
     case 'stands':
-    case 'output':
+    case 'monitor':
     case 'sight':
     case 'within':
     case 'vain':

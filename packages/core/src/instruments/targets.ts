@@ -78,6 +78,14 @@ export function inputTargets(circuit: Circuit): readonly TerminalRef[] {
   );
 }
 
+/** The inputs of modules that feed sensors, as terminals. */
+export function sensorInputTargets(circuit: Circuit): readonly TerminalRef[] {
+  return inputTargets(circuit).filter((at) => {
+    const part = partById(circuit, partIdOf(at));
+    return part.kind === 'module' && part.pins.some(({ role }) => role === 'sensor supply');
+  });
+}
+
 /** The outputs of modules that are driven on a condition, as terminals. */
 export function outputTargets(circuit: Circuit): readonly TerminalRef[] {
   return circuit.parts.flatMap((part) =>

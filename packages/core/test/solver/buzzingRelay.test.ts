@@ -39,6 +39,8 @@ function inTime(network: Network, { joined }: Pick<Solution, 'joined'>, relay: s
     `RCOIL ${name(a)} coil1 ${1 / siemens}`,
     `LCOIL coil1 coil2 ${coilSeconds / siemens} IC=0`,
     `VCOIL coil2 ${name(b)} 0`,
+    // Without a little capacity across it, an ideal contact leaves the simulator no step small enough.
+    `CCONTACT ${name(from)} ${name(to)} 100n`,
     `WCONTACT ${name(from)} ${name(to)} VCOIL relay OFF`,
     `.model relay CSW(RON=${ohms} ROFF=1e9 IT=${(pullIn + dropOut) / 2} IH=${(pullIn - dropOut) / 2})`,
     `BPOWER power 0 V=V(${name(filament.a)},${name(filament.b)})*I(VLAMP)`,

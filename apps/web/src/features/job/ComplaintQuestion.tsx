@@ -1,6 +1,7 @@
 import type { Circuit, InstrumentId, JobFact, JobState } from '@grim-lantern/core';
-import { instrumentById, partById, stateWords, watchedLoadName } from '@grim-lantern/core';
+import { instrumentById, partById, watchedLoadName } from '@grim-lantern/core';
 import { useState } from 'react';
+import { FuseComplaint } from './FuseComplaint';
 import { ReadingEntry } from '../entry/ReadingEntry';
 import { Segments } from '../../ui/Segments';
 
@@ -140,20 +141,8 @@ function Which({
       />
     );
   }
-  if (trouble.id === 'fuse' && fuse !== null && instrument.display.kind === 'outcomes') {
-    const ways = instrument.display.outcomes.filter(({ id }) => id !== 'holds');
-    return (
-      <div className="grid grid-cols-2 gap-2">
-        {ways.map(({ id, name }) => (
-          <button key={id} type="button" className={key} onClick={() => onAnswer(fuse, id, name)}>
-            {name}
-          </button>
-        ))}
-        <p className="text-dim col-span-2 text-[15px]">
-          {partById(circuit, fuse).name}, {stateWords(circuit, job.state)}
-        </p>
-      </div>
-    );
+  if (trouble.id === 'fuse' && fuse !== null) {
+    return <FuseComplaint {...{ circuit, job, fuse, record }} />;
   }
   if (targets.length === 0) return <p className="text-dim">All are told.</p>;
   return (
