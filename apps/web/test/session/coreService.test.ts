@@ -46,3 +46,11 @@ test('a circuit and an event are sent once: what follows names only what changed
   expect(fresh.findings({ circuitId, from: events.length, events: [] }).job.readings).toHaveLength(1);
   expect(fresh.findings({ circuitId, from: 0, events: [] }).job.readings).toHaveLength(0);
 });
+
+test('rehearses a plan in moments, to its end', () => {
+  const service = createCoreService();
+  let moments = 0;
+  while (service.rehearse()) moments++;
+  expect(moments).toBeGreaterThan(1);
+  expect(service.rehearse()).toBe(false);
+});

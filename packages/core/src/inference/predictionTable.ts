@@ -123,29 +123,30 @@ export class PredictionTable {
     for (let k = 0; k < missing.length; k++) {
       const h = missing[k]!;
       const { regime } = this.table.solution(h);
-      const ways = this.ways(h, first[k]!, second[k]!, whole);
-      const standings = byRegime(this.display, ways);
+      const own = this.usual(h, first[k]!, second[k]!);
+      const ways = whole ? this.ways(h, own, first[k]!, second[k]!) : null;
+      store(predictions, filled.rows, ways === null ? own : mixed(this.display, ways), regime);
+      const standings = ways === null ? [] : byRegime(this.display, ways);
       if (standings.length > 1) predictions.alternatives.set(filled.rows, standings);
-      const all = mixPredictions(
-        this.display,
-        ways.map(({ prediction }) => prediction),
-      );
-      store(predictions, filled.rows++, all, regime);
+      filled.rows++;
     }
     filled.predictions = predictions;
     return predictions;
   }
 
-  /** What would be shown under a hypothesis: with the usual figures, and at the ends of their ranges where these decide. */
-  private ways(h: number, first: number, second: number, whole: boolean): readonly WayOfStanding[] {
+  /** What would be shown under a hypothesis with the usual figures. */
+  private usual(h: number, first: number, second: number): Prediction {
     const solution = this.table.solution(h);
-    const usual =
-      solution.phases === null
-        ? this.connection.show(first, second)
-        : predictConnected(this.connection, this.display, solution);
-    const own = { prediction: usual, regime: solution.regime };
-    if (!whole || !this.unknown.decide(h, solution, first, second)) return [own];
-    return [own, ...this.unknown.predictions(h)];
+    return solution.phases === null
+      ? this.connection.show(first, second)
+      : predictConnected(this.connection, this.display, solution);
+  }
+
+  /** That, and what would be shown with the figures at the ends of their ranges; null where these do not decide. */
+  private ways(h: number, own: Prediction, first: number, second: number): readonly WayOfStanding[] | null {
+    const solution = this.table.solution(h);
+    if (!this.unknown.decide(h, solution, first, second)) return null;
+    return [{ prediction: own, regime: solution.regime }, ...this.unknown.predictions(h)];
   }
 
   private alike(): boolean {
@@ -178,12 +179,18 @@ export interface WayOfStanding {
 
 /** Those under which all stands alike become one: their figures differ by degrees, and anything between them may be read. */
 function byRegime(display: Display, ways: readonly WayOfStanding[]): readonly Alternative[] {
-  if (ways.length === 1) return [];
   const regimes = [...new Set(ways.map(({ regime }) => regime))];
   return regimes.map((regime) => {
-    const alike = ways.flatMap((each) => (each.regime === regime ? [each.prediction] : []));
-    return { chance: alike.length / ways.length, shown: rowsOf(display, mixPredictions(display, alike)) };
+    const alike = ways.filter((each) => each.regime === regime);
+    return { chance: alike.length / ways.length, shown: rowsOf(display, mixed(display, alike)) };
   });
+}
+
+function mixed(display: Display, ways: readonly WayOfStanding[]): Prediction {
+  return mixPredictions(
+    display,
+    ways.map(({ prediction }) => prediction),
+  );
 }
 
 /** A table as far as it has been filled. */

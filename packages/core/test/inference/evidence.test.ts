@@ -12,6 +12,7 @@ import { outcomeTables } from '../../src/planning/outcomeTable';
 import { truncatedPosterior } from '../../src/planning/truncatedPosterior';
 import type { TakenReading } from '../../src/inference/takenReading';
 import { createPredictor } from '../../src/inference/predictor';
+import { inlierLikelihood } from '../../src/inference/inlierLikelihood';
 import { inferPosterior } from '../../src/inference/posterior';
 import { expectednessInRange } from '../../src/inference/expectedness';
 import { seededRandom } from '../../src/statistics/seededRandom';
@@ -177,4 +178,27 @@ test('a fuse that the present state may have opened is asked about, until it has
     typed: 'Whole',
   });
   expect(asked([low, on, whole])).toBeNull();
+});
+
+test('where an unknown limit decides whether an output conducts, each way of standing is believed as sharply as it shows', () => {
+  const coil = draw('coil bank', 284);
+  const model = createPredictor(coil);
+  const running = withControl(restingState(coil), 'key', 'run');
+  const taken = { id: 'v', test: { instrument: 'voltmeter', at: 'V1.2' }, state: running } as const;
+  const likelihoods = (volts: number) => {
+    const { total } = inlierLikelihood(model, { ...taken, value: { kind: 'number', value: volts } });
+    return (suspect: string, name: string) =>
+      Math.max(
+        ...total.filter((_each, c) => {
+          const own = model.hypotheses[model.cells.hypothesisOf[c]!]!;
+          return own.suspect === suspect && own.name === name;
+        }),
+      );
+  };
+  // The coil's wire touches the battery: most drivers protect themselves, and both ends stand at the supply's volts.
+  const off = likelihoods(12.4);
+  expect(off('W13', 'short to battery')).toBeGreaterThan(0.3 * off('M', 'pin 10 pushed out of the plug'));
+  // A driver that bears it holds the wire down a little.
+  const on = likelihoods(10.6);
+  expect(on('W13', 'short to battery')).toBeGreaterThan(10 * on('M', 'pin 10 pushed out of the plug'));
 });

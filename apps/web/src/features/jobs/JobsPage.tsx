@@ -13,6 +13,7 @@ import { signedIn } from '../../data/access';
 import { useFreshWorkshop } from '../../data/useFreshWorkshop';
 import { currentCircuits } from '../../data/workshop';
 import { useAppSelector } from '../../data/store';
+import { useRehearsal } from '../../session/useRehearsal';
 import { JobLine } from './JobLine';
 import { NewJob } from './NewJob';
 import { TakeIn } from './TakeIn';
@@ -28,6 +29,7 @@ export function JobsPage() {
   const [query, setQuery] = useState(everything);
   const list = useJobList(query);
   useFreshWorkshop();
+  useRehearsal();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const typing =
