@@ -1,7 +1,7 @@
 import type { Connection } from '../instruments/instrument';
 import type { Display } from '../instruments/prediction';
 import { predictConnected } from '../instruments/instrument';
-import { observeAll } from '../instruments/probe';
+import { observeAll, observed } from '../instruments/probe';
 import { mixPredictions } from '../instruments/mixPredictions';
 import type { Prediction } from '../instruments/prediction';
 import type { FaultTable } from '../solver/faultTable';
@@ -76,6 +76,7 @@ export class PredictionTable {
   /** What a plan's first approximation asks of every table of the state: in step with the others. */
   private readonly approximate: Filled;
   private asked: Filled | null = null;
+  private healthy: Healthy | null = null;
   private observed = 0;
   private readonly first: Range = { least: Infinity, greatest: -Infinity };
   private readonly second: Range = { least: Infinity, greatest: -Infinity };
@@ -146,7 +147,29 @@ export class PredictionTable {
   private ways(h: number, own: Prediction, first: number, second: number): readonly WayOfStanding[] | null {
     const solution = this.table.solution(h);
     if (!this.unknown.decide(h, solution, first, second)) return null;
-    return [{ prediction: own, regime: solution.regime }, ...this.unknown.predictions(h)];
+    const usual = { prediction: own, regime: solution.regime };
+    const { others, ...healthy } = (this.healthy ??= this.whenHealthy());
+    const unaffected =
+      others !== null &&
+      !solution.doubtful &&
+      solution.regime === healthy.regime &&
+      alikeTo(first, healthy.first) &&
+      alikeTo(second, healthy.second);
+    return [usual, ...(unaffected ? others : this.unknown.predictions(h))];
+  }
+
+  /** What is sensed on the healthy circuit, and shown at the ends of the ranges; null where these decide how all stands. */
+  private whenHealthy(): Healthy {
+    const index = this.shared.count;
+    const solution = this.table.solution(index);
+    const { first, second } = observed(this.connection.probe, solution);
+    const settled = !solution.doubtful && solution.phases === null;
+    return {
+      first,
+      second,
+      regime: solution.regime,
+      others: settled ? this.unknown.predictions(index) : null,
+    };
   }
 
   private alike(): boolean {
@@ -169,6 +192,20 @@ export interface UnknownFigures {
   readonly decide: (h: number, solution: Solution, first: number, second: number) => boolean;
   /** What would be shown under a hypothesis with those figures at the ends of their ranges. */
   readonly predictions: (h: number) => readonly WayOfStanding[];
+}
+
+interface Healthy {
+  readonly first: number;
+  readonly second: number;
+  readonly regime: number;
+  readonly others: readonly WayOfStanding[] | null;
+}
+
+/** A fault under which a probe senses just what it does on the healthy circuit is not felt there: share and absolute. */
+const unfelt = 1e-5;
+
+function alikeTo(one: number, other: number): boolean {
+  return one === other || Math.abs(one - other) <= unfelt * (1 + Math.abs(other));
 }
 
 /** What would be shown, and how contacts, outputs and fuses then stand. */

@@ -9,6 +9,21 @@ import { averaged, solutionOf } from './solution';
 /** A network solved with its switching devices standing so, under a fault. */
 export type SolvedWith = (joined: readonly boolean[], fault: Fault | null) => UpdatedNetwork;
 
+/** Devices as they are while nothing is wrong with them: nothing held, their own ohms. The same for thousands of faults. */
+function asMade(network: Network) {
+  const known = sound.get(network);
+  if (known !== undefined) return known;
+  const { switches } = network;
+  const made = { held: switches.map((): boolean | null => null), ohms: switches.map(({ ohms }) => ohms) };
+  sound.set(network, made);
+  return made;
+}
+
+const sound = new WeakMap<
+  Network,
+  { readonly held: readonly (boolean | null)[]; readonly ohms: readonly number[] }
+>();
+
 /** Which devices the failures of their owners hold, and how. */
 export function heldDevices({ switches }: Network, effectsOn: (owner: string) => readonly Effect[]) {
   return switches.map((device): boolean | null => {
@@ -22,9 +37,10 @@ export function heldDevices({ switches }: Network, effectsOn: (owner: string) =>
 
 /** A network under one fault, settled: devices that it holds stand so, contacts that it inverts work the other way. */
 export function settle(network: Network, solved: SolvedWith, fault: Fault | null): Solution {
-  const held = heldDevices(network, (owner) =>
-    fault?.kind === 'part' && fault.part === owner ? [fault.effect] : [],
-  );
+  const held =
+    fault?.kind === 'part'
+      ? heldDevices(network, (owner) => (fault.part === owner ? [fault.effect] : []))
+      : asMade(network).held;
   const invert = fault?.kind === 'part' && fault.effect.kind === 'invert' ? fault.effect.role : null;
   if (fault?.kind !== 'part' || invert === null) return settleHeld(network, solved, fault, held);
   const switches = network.switches.map((device) =>
@@ -51,7 +67,10 @@ export function settleHeld(
 ): Solution {
   const { switches } = network;
   let joined: readonly boolean[] = switches.map((device, index) => held[index] ?? device.atRest);
-  const ohmsOf = switches.map((device) => device.ohms + addedTo(fault, device));
+  const ohmsOf =
+    fault?.kind === 'part' && fault.effect.kind === 'added'
+      ? switches.map((device) => device.ohms + addedTo(fault, device))
+      : asMade(network).ohms;
   const opened = new Set<number>();
   for (;;) {
     const phases = roundUntilRest(network, joined, (each) => solved(each, fault), held, ohmsOf, opened);
@@ -80,6 +99,25 @@ function roundUntilRest(
 ): readonly Phase[] {
   const { switches } = network;
   const standsIn = standing(network);
+  /** How they stand next: all that move, or the first of them; null where none does, as under most faults. */
+  const moved = (joined: readonly boolean[], { volts }: UpdatedNetwork, together: boolean) => {
+    let next: boolean[] | null = null;
+    for (let index = 0; index < switches.length; index++) {
+      const device = switches[index]!;
+      const now = joined[index]!;
+      if (held[index] !== null || (isFuse(device) && device.protects !== true && !opened.has(index)))
+        continue;
+      const stands = (role: string) => joined[standsIn(device.owner, role)] ?? false;
+      const then = !opened.has(index) && device.next(now, volts, stands, ohmsOf[index]!);
+      if (then === now) continue;
+      next ??= [...joined];
+      next[index] = then;
+      if (!together) break;
+    }
+    return next;
+  };
+  const first = solve(start);
+  if (moved(start, first, false) === null) return [{ joined: start, updated: first }];
   let cycle: readonly Phase[] = [];
   for (const together of [true, false]) {
     const met = new Map<string, number>();
@@ -93,19 +131,11 @@ function roundUntilRest(
         break;
       }
 
-      const updated = solve(joined);
+      const updated = joined === start ? first : solve(joined);
       met.set(key, phases.push({ joined, updated }) - 1);
-      const next = switches.map((device, index) => {
-        const now = joined[index]!;
-        if (held[index] !== null) return now;
-        if (opened.has(index)) return false;
-        if (isFuse(device) && device.protects !== true) return now;
-        const stands = (role: string) => joined[standsIn(device.owner, role)] ?? false;
-        return device.next(now, updated.volts, stands, ohmsOf[index]!);
-      });
-      const mover = next.findIndex((each, index) => each !== joined[index]);
-      if (mover < 0) return [{ joined, updated }];
-      joined = together ? next : joined.map((each, index) => (index === mover ? next[index]! : each));
+      const next = moved(joined, updated, together);
+      if (next === null) return [{ joined, updated }];
+      joined = next;
     }
   }
   return cycle;
@@ -124,17 +154,18 @@ function mostOverloaded(
   ohmsOf: readonly number[],
   opened: ReadonlySet<number>,
 ): number {
-  const quick = switches.some(
-    ({ protects }, index) => protects === true && loadOf(index, switches[index]!, phases, ohmsOf) >= 1,
-  );
-  let [most, found] = [1, -1];
-  switches.forEach((device, index) => {
-    if (!isFuse(device) || held[index] !== null || opened.has(index)) return;
-    if (quick && device.protects !== true) return;
+  let [most, found, quick] = [1, -1, false];
+  for (let index = 0; index < switches.length; index++) {
+    const device = switches[index]!;
+    if (!isFuse(device) || held[index] !== null || opened.has(index)) continue;
+    const protects = device.protects === true;
+    if (quick && !protects) continue;
     const load = loadOf(index, device, phases, ohmsOf);
-    // Of two in series with the same load to the last digits, the first in the document opens.
-    if (load >= most * (found < 0 ? 1 : 1 + 1e-6)) [most, found] = [load, index];
-  });
+    if (load < 1) continue;
+    // What protects itself is quicker than any fuse. Of two in series with the same load, the first in the document opens.
+    if (protects && !quick) [most, found, quick] = [load, index, true];
+    else if (load >= most * (found < 0 ? 1 : 1 + 1e-6)) [most, found] = [load, index];
+  }
   return found;
 }
 

@@ -81,11 +81,17 @@ export function solutionOf(
   held: readonly (boolean | null)[],
   opened: ReadonlySet<number>,
 ): Solution {
-  const doubtful = network.switches.some(
-    ({ doubtful: doubts, limitUnknown }, index) =>
-      (limitUnknown === true && opened.has(index)) ||
-      (doubts !== undefined && held[index] === null && doubts(joined[index]!, volts)),
-  );
+  const blown: string[] = [];
+  let [doubtful, regime] = [false, 17];
+  network.switches.forEach((device, index) => {
+    const conducts = joined[index]!;
+    regime = (Math.imul(regime, 31) + (conducts ? 1 : 2)) | 0;
+    if (device.latched === true && device.atRest && !conducts && held[index] === null)
+      blown.push(device.owner);
+    doubtful ||=
+      (device.limitUnknown === true && opened.has(index)) ||
+      (held[index] === null && device.doubtful?.(conducts, volts) === true);
+  });
   return {
     network,
     faults,
@@ -96,13 +102,11 @@ export function solutionOf(
     allVolts,
     allOhms,
     joined,
-    regime: joined.reduce((sum, each) => (Math.imul(sum, 31) + (each ? 1 : 2)) | 0, 17),
+    regime,
     chatters: null,
     phases: null,
     doubtful,
-    blown: network.switches.flatMap(({ atRest, latched, owner }, index) =>
-      latched === true && atRest && !joined[index] && held[index] === null ? [owner] : [],
-    ),
+    blown,
     sectionAmps(section, end) {
       const edge = network.sectionBranch.get(section);
       if (edge === undefined && faults.some((each) => liesIn(each, section))) {
