@@ -20,7 +20,7 @@ const mostOpening = 0.03;
  * Predictions that a plan makes approximately: some tenths of a second where they are not known yet.
  * What only a dearer state would tell is seen by a later plan, when hands and state are nearer to it.
  */
-const mostApproximations = 60_000;
+const mostApproximations = 90_000;
 
 /** So many more come along that lie behind trim. */
 const longestBehindTrim = 16;

@@ -98,6 +98,20 @@ export const handbook: readonly HandbookArticle[] = [
       'On a live point the reading means nothing and the meter may be damaged. Disconnecting a battery can lose codes and settings: follow the maker.',
   },
   {
+    id: 'listen',
+    title: 'Listen to a motor or a pump',
+    instruments: ['listen'],
+    steps: [
+      'Quiet round the vehicle: engine off, blower off.',
+      'Let somebody switch it on while you listen at it, not through the whole body.',
+      'Hold a screwdriver’s handle to your ear and its tip to the housing where it is hard to hear.',
+    ],
+    means:
+      'Running freely, its winding and its feed are sound. Humming or labouring on good volts it drags, is blocked, or has lost turns: it draws too much. Silent with good volts at its plug, it is open inside.',
+    caution:
+      'Hair, sleeves and fingers stay away from fans, belts and anything else that may start by itself.',
+  },
+  {
     id: 'clamp',
     title: 'Amps with a clamp',
     instruments: ['clamp', 'clamp-amps'],

@@ -10,6 +10,8 @@ export interface DiodePart extends PartCommon {
 /** Forward drop of a silicon diode, volts, and the ohms of its straight part. Judgement. */
 const dropVolts = 0.7;
 const forwardOhms = 0.05;
+/** A diode into a wire that hangs on nothing stands just at its drop, but for rounding: it stays as it is. */
+const slackVolts = 1e-6;
 /** Ohms of a diode that has broken down. */
 const shortedOhms = 0.1;
 
@@ -22,7 +24,7 @@ export function diodeContact(role: string, anode: number, cathode: number): Omit
     ohms: forwardOhms,
     sourceVolts: dropVolts,
     atRest: false,
-    next: (_joined, volts) => volts(anode) - volts(cathode) > dropVolts,
+    next: (joined, volts) => volts(anode) - volts(cathode) > dropVolts - (joined ? slackVolts : 0),
   };
 }
 
