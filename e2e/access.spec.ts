@@ -96,3 +96,28 @@ test('what is entered while signed out elsewhere waits, and goes out after signi
   await expect(page.getByTestId('reading')).toHaveCount(2);
   await expect(page.getByText('not sent yet')).toBeHidden();
 });
+
+test('a customer reads the report of one job by a link, without a sign-in, until it is ended', async ({
+  page: technician,
+  house,
+}) => {
+  await technician.goto(house.address);
+  await technician.getByRole('link', { name: /Steriliser/ }).click();
+  await technician.getByRole('link', { name: 'Report', exact: true }).click();
+  await technician.getByRole('button', { name: 'Make a link for the customer' }).click();
+  const link = (await technician.getByText(/\/report#/).textContent()) ?? '';
+  const context = await technician.context().browser()!.newContext();
+  const customer = await context.newPage();
+  await customer.goto(link);
+  await expect(customer.getByRole('heading', { name: /Proof/ })).toBeVisible();
+  await expect(customer.getByRole('img', { name: 'Harness drawing' })).toBeVisible();
+  await expect(customer.getByRole('button', { name: 'JSON' })).toHaveCount(0);
+  await customer.goto(house.address);
+  await expect(customer.getByRole('heading', { name: 'Jobs' })).toHaveCount(0);
+
+  await technician.getByRole('button', { name: 'End the link' }).click();
+  await expect(technician.getByRole('button', { name: 'Make a link for the customer' })).toBeVisible();
+  await customer.goto(link);
+  await expect(customer.getByRole('alert')).toHaveText(/shows no report any more/);
+  await context.close();
+});

@@ -56,7 +56,14 @@ function requestLog(logger: Logger) {
 }
 
 /** Where passwords, PINs and links are tried. */
-const guarded = ['/api/session', '/api/session/pin', '/api/setup', '/api/links', '/api/links/look'];
+const guarded = [
+  '/api/session',
+  '/api/session/pin',
+  '/api/setup',
+  '/api/links',
+  '/api/links/look',
+  '/api/reports/look',
+];
 
 /** After thirty failures within a quarter of an hour an address waits. */
 function fewFailures() {

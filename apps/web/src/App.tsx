@@ -18,6 +18,7 @@ const WorkshopPage = lazy(() => import('./features/access/WorkshopPage'));
 const EntriesPage = lazy(() => import('./features/outbox/EntriesPage'));
 const HelpPage = lazy(() => import('./features/help/HelpPage'));
 const LinkPage = lazy(() => import('./features/access/LinkPage'));
+const SharedReportPage = lazy(() => import('./features/report/SharedReportPage'));
 const SetupPage = lazy(() => import('./features/access/SetupPage'));
 
 // Whatever was opened first, a job comes next: its view is fetched meanwhile, and at once where it is the one that is opened.
@@ -35,6 +36,16 @@ export function App() {
     <BrowserRouter>
       <Routes>
         <Route path="welcome" element={loaded(<LinkPage />)} />
+        <Route
+          path="report"
+          element={
+            <Boundary>
+              <Suspense fallback={null}>
+                <SharedReportPage />
+              </Suspense>
+            </Boundary>
+          }
+        />
         <Route path="setup" element={loaded(<SetupPage />)} />
         <Route
           path="*"

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { settingsSchema } from './access';
+import { linkSchema, lookAtLinkSchema, settingsSchema } from './access';
 import { accessRoutes } from './accessRoutes';
 import { circuitSchema } from './circuit';
 import { jobEventSchema, loggedEventSchema } from './job';
@@ -9,6 +9,7 @@ import { newFuseBoxSchema, savedFuseBoxSchema } from './fuseBox';
 import { colleagueSchema, newVehicleSchema, kitSchema, vehicleRecordSchema, vehicleSchema } from './people';
 import type { Route } from './route';
 import { badBody, everyone, notFound, trained } from './route';
+import { reportShownSchema, sharedReportSchema, shareReportSchema } from './sharedReport';
 import { newRelayEntrySchema, relayEntrySchema } from './relayEntry';
 import { longText, moment, shortText, uuid } from './text';
 import { traceFilingSchema, traceRecordSchema } from './trace';
@@ -174,6 +175,40 @@ export const routes = {
     body: archiveJobSchema,
     reply: jobSummarySchema,
     refusals: { ...badBody, ...notFound },
+  },
+  reportShown: {
+    method: 'get',
+    path: '/api/jobs/{jobId}/report-link',
+    summary: 'Whether the report of a job is shown to whoever has its link',
+    who: trained,
+    reply: reportShownSchema,
+    refusals: notFound,
+  },
+  shareReport: {
+    method: 'post',
+    path: '/api/jobs/{jobId}/report-link',
+    summary: 'Make a link that shows the report of one job, and nothing else; an earlier one no longer works',
+    who: trained,
+    body: shareReportSchema,
+    reply: linkSchema,
+    refusals: { ...badBody, ...notFound },
+  },
+  endReportLink: {
+    method: 'delete',
+    path: '/api/jobs/{jobId}/report-link',
+    summary: 'End the link to the report of a job',
+    who: trained,
+    reply: reportShownSchema,
+    refusals: notFound,
+  },
+  sharedReport: {
+    method: 'post',
+    path: '/api/reports/look',
+    summary: 'What the report of one job is written from, for whoever has its link',
+    who: 'anybody',
+    body: lookAtLinkSchema,
+    reply: sharedReportSchema,
+    refusals: { ...badBody, 404: 'The link has ended, or was never one.', 429: 'Too many attempts; wait.' },
   },
   openJob: {
     method: 'post',

@@ -36,3 +36,5 @@ export { loginSchema, newPasswordSchema, pinSchema, roles, settingsSchema } from
 export type { AuditLine, Member, OwnSecrets, Person, Role, Session, Settings, Setup, SignIn } from './access';
 export { jobFilters, jobListQuery, jobOrders, jobPageSchema, jobSummarySchema, mostJobs } from './jobList';
 export type { JobFilter, JobOrder, JobStanding, JobSummary } from './jobList';
+export { mostReportDays } from './sharedReport';
+export type { SharedReport } from './sharedReport';

@@ -16,6 +16,7 @@ export {
   withoutPart,
   withoutSection,
 } from './notation/editCircuit';
+export { rootCauses, rootCauseWords } from './text/rootCauses';
 export type { Starter } from './notation/starters';
 export { starters } from './notation/starters';
 export { zoneById, zoneIds } from './notation/bodyPlan';

@@ -41,6 +41,10 @@ const problems = {
     status: 404,
     message: 'This link has been used or is too old: ask the owner of the workshop for a new one.',
   },
+  'report-link/unknown': {
+    status: 404,
+    message: 'This link shows no report any more: ask the workshop that sent it for a new one.',
+  },
   'setup/closed': {
     status: 403,
     message: 'This link makes no workshop: use the one that ./lantern up --fresh prints.',

@@ -16,6 +16,7 @@ import { exportWorkshop } from '../archive/exportWorkshop';
 import { circuitAnswers } from './circuitAnswers';
 import type { Database } from '../database/database';
 import { jobAnswers } from './jobAnswers';
+import { reportAnswers } from './reportAnswers';
 import { traceAnswers } from './traceAnswers';
 import { createTraceRepository } from '../repositories/traceRepository';
 import { vehicleAnswers } from './vehicleAnswers';
@@ -33,6 +34,7 @@ export interface RouteParts {
 
 /** The routes of the contract, each with what answers it, once whoever asks may. */
 export function apiRoutes({ database, access, work, backupFolder }: RouteParts): Router {
+  const { sharedReport, ...reports } = reportAnswers(database);
   const open: ToAnybody<OpenName> = {
     alive: () => Promise.resolve({ status: 'alive' }),
     async health() {
@@ -40,6 +42,7 @@ export function apiRoutes({ database, access, work, backupFolder }: RouteParts):
       return { status: 'ready' };
     },
     ...openAnswers(database, access),
+    sharedReport,
   };
   const signedIn: SignedIn<Exclude<RouteName, OpenName | 'traceFile' | 'exportWorkshop'>> = {
     ...ownAnswers(database, access),
@@ -48,6 +51,7 @@ export function apiRoutes({ database, access, work, backupFolder }: RouteParts):
     ...workshopAnswers(database),
     ...vehicleAnswers(database),
     ...jobAnswers(database, work),
+    ...reports,
     ...traceAnswers(database, work),
     ...circuitAnswers(database, work),
   };

@@ -9,6 +9,7 @@ import { signIn } from './0008-sign-in';
 import { versions } from './0009-versions';
 import { jobList } from './0010-job-list';
 import { logsStay } from './0011-never-removed';
+import { reportLinks } from './0012-report-links';
 import type { Migration } from './migration';
 
 /** Every step, oldest first. */
@@ -24,4 +25,5 @@ export const migrations: readonly Migration[] = [
   versions,
   jobList,
   logsStay,
+  reportLinks,
 ];

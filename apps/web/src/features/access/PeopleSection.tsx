@@ -1,7 +1,7 @@
 import type { Member, Reply, Role } from '@grim-lantern/contract';
 import { roles } from '@grim-lantern/contract';
-import { format } from 'date-fns';
 import { useEffect, useState } from 'react';
+import { LinkShown } from '../../ui/LinkShown';
 import { Labelled } from '../../ui/Labelled';
 import { TextField } from '../../ui/TextField';
 import type { Answer } from '../../data/request';
@@ -67,7 +67,13 @@ export function PeopleSection() {
           {why}
         </p>
       )}
-      {link !== null && <LinkShown link={link} />}
+      {link !== null && (
+        <LinkShown
+          address={link.address}
+          until={link.until}
+          words={`Send ${link.name} this link, by a way that only they read. It works once, until`}
+        />
+      )}
       <ul>
         {members.map((member) => (
           <MemberRow
@@ -81,24 +87,6 @@ export function PeopleSection() {
       </ul>
       <AddPerson onAdd={add} />
     </section>
-  );
-}
-
-function LinkShown({ link: { name, address, until } }: { readonly link: Link }) {
-  return (
-    <div role="status" className="border-agree border-l-4 pl-3">
-      <p>
-        Send {name} this link, by a way that only they read. It works once, until{' '}
-        {format(until, 'd MMMM yyyy')}:
-      </p>
-      <p className="my-2 font-mono text-sm break-all select-all">{address}</p>
-      {/* Over plain http, from another machine, the browser has no clipboard for pages: the link is selected by hand. */}
-      {'clipboard' in navigator && (
-        <button type="button" className="key" onClick={() => void navigator.clipboard.writeText(address)}>
-          Copy link
-        </button>
-      )}
-    </div>
   );
 }
 

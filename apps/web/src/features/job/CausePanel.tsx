@@ -12,6 +12,7 @@ import {
   thingsOf,
   colouredWire,
   colourNotGiven,
+  rootCauses,
 } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
@@ -133,18 +134,6 @@ function unreadModule({ dossier, job }: Diagnosis, suspect: string): string | nu
   return found?.id ?? null;
 }
 
-/** Why things fail, as often as not. */
-const roots = [
-  'chafing',
-  'heat',
-  'water',
-  'age',
-  'vibration',
-  'earlier work',
-  'wrong fuse',
-  'seized load',
-] as const;
-
 function CauseForm({
   suspect,
   kind,
@@ -178,15 +167,15 @@ function CauseForm({
         onChange={({ target }) => setText(target.value)}
       />
       <div role="group" aria-label="Why it failed" className="flex flex-wrap gap-1">
-        {roots.map((each) => (
+        {rootCauses.map(({ id }) => (
           <button
-            key={each}
+            key={id}
             type="button"
-            aria-pressed={root === each}
-            className={`key border-line px-3 text-[15px] ${root === each ? 'key-chosen' : ''}`}
-            onClick={() => setRoot(root === each ? null : each)}
+            aria-pressed={root === id}
+            className={`key border-line px-3 text-[15px] ${root === id ? 'key-chosen' : ''}`}
+            onClick={() => setRoot(root === id ? null : id)}
           >
-            {each}
+            {id}
           </button>
         ))}
       </div>

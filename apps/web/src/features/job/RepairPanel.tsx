@@ -2,6 +2,7 @@ import type { Circuit, JobFact, LedgerReading, ProofPair } from '@grim-lantern/c
 import {
   instruction,
   readingWords,
+  rootCauseWords,
   stateWords,
   stillApart,
   suspectName,
@@ -68,7 +69,7 @@ function Cause({ circuit, diagnosis: { job }, record }: Omit<RepairPanelProps, '
     <section aria-label="Cause" className="border-agree my-4 border-l-4 py-1 pl-4">
       <h2 className="text-2xl font-semibold">Cause: {suspectName(circuit, suspect)}</h2>
       <p className="mt-1 whitespace-pre-wrap">{text}</p>
-      {root !== '' && <p className="text-dim">Why it failed: {root}</p>}
+      {root !== '' && <p className="text-dim">Why it failed: {rootCauseWords(root)}</p>}
       <Reopen record={record} />
     </section>
   );

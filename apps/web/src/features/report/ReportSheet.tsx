@@ -23,33 +23,6 @@ export function ReportSheet({
         <p className="whitespace-pre-wrap">{report.complaint}</p>
       </Block>
       <Lines title="Where the job stands" lines={report.handOver} />
-      <Block title="Harness">{drawing}</Block>
-      {report.readings.length > 0 && (
-        <Block title="Readings">
-          <table className="w-full text-left">
-            <tbody>
-              {report.readings.map(({ id, number, time, what, state, value, note, gone }) => (
-                <tr key={id} className={`border-line border-t align-top ${gone ? 'text-dim' : ''}`}>
-                  <td className="py-1 pr-2 font-mono text-[12px]">{number}</td>
-                  <td className="py-1 pr-3 font-mono text-[12px] sm:whitespace-nowrap print:whitespace-nowrap">
-                    {time}
-                  </td>
-                  <td className="py-1 pr-3">
-                    <span className={gone ? 'line-through' : ''}>{what}</span>
-                    <span className="text-dim block text-[13px]">{state}</span>
-                  </td>
-                  <td
-                    className={`py-1 pr-3 font-mono font-semibold sm:whitespace-nowrap ${gone ? 'line-through' : ''}`}
-                  >
-                    {value}
-                  </td>
-                  <td className="text-dim py-1 text-[13px]">{note}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </Block>
-      )}
       {report.cause !== null && (
         <Block title="Cause">
           <p>
@@ -86,6 +59,33 @@ export function ReportSheet({
       <Block title="Time and money">
         <p>{report.spent}.</p>
       </Block>
+      <Block title="Harness">{drawing}</Block>
+      {report.readings.length > 0 && (
+        <Block title="Readings">
+          <table className="w-full text-left">
+            <tbody>
+              {report.readings.map(({ id, number, time, what, state, value, note, gone }) => (
+                <tr key={id} className={`border-line border-t align-top ${gone ? 'text-dim' : ''}`}>
+                  <td className="py-1 pr-2 font-mono text-[12px]">{number}</td>
+                  <td className="py-1 pr-3 font-mono text-[12px] sm:whitespace-nowrap print:whitespace-nowrap">
+                    {time}
+                  </td>
+                  <td className="py-1 pr-3">
+                    <span className={gone ? 'line-through' : ''}>{what}</span>
+                    <span className="text-dim block text-[13px]">{state}</span>
+                  </td>
+                  <td
+                    className={`py-1 pr-3 font-mono font-semibold sm:whitespace-nowrap ${gone ? 'line-through' : ''}`}
+                  >
+                    {value}
+                  </td>
+                  <td className="text-dim py-1 text-[13px]">{note}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </Block>
+      )}
     </article>
   );
 }

@@ -4,6 +4,7 @@ import {
   instruction,
   minutes,
   readingWords,
+  rootCauseWords,
   stateWords,
   suspectName,
 } from '@grim-lantern/core';
@@ -82,7 +83,11 @@ export function reportModel(
     cause:
       job.cause === null
         ? null
-        : { what: suspectName(circuit, job.cause.suspect), text: job.cause.text, root: job.cause.root },
+        : {
+            what: suspectName(circuit, job.cause.suspect),
+            text: job.cause.text,
+            root: rootCauseWords(job.cause.root),
+          },
     steps:
       job.repair === null ? [] : [...job.repair.steps, ...(job.repair.text === '' ? [] : [job.repair.text])],
     proofs: dossier.proof.pairs.map(({ before, after, proves }) => ({

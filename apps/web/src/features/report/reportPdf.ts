@@ -47,8 +47,6 @@ export function pdfDocument(report: ReportModel, drawing: string | null): PdfDoc
       { text: report.standing, bold: true, margin: [0, 3, 0, 0] },
       ...block('Complaint', [report.complaint]),
       ...block('Where the job stands', report.handOver),
-      ...(drawing === null || wide ? [] : [drawn(drawing, upright)]),
-      ...readingsTable(report),
       ...(report.cause === null
         ? []
         : block('Cause', [
@@ -59,6 +57,8 @@ export function pdfDocument(report: ReportModel, drawing: string | null): PdfDoc
       ...proofTable(report),
       ...block('Customer', report.customer),
       ...block('Time and money', [report.spent]),
+      ...(drawing === null || wide ? [] : [drawn(drawing, upright)]),
+      ...readingsTable(report),
       ...(drawing !== null && wide ? [drawn(drawing, across)] : []),
     ],
   };

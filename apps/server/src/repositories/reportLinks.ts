@@ -1,0 +1,84 @@
+import type { SharedReport } from '@grim-lantern/contract';
+import { QueryTypes } from 'sequelize';
+import { newToken, tokenHash } from '../access/secrets';
+import type { Database } from '../database/database';
+import { ApiProblem } from '../errors/problems';
+import { createCircuitRepository } from './circuitRepository';
+import type { JobLog } from './jobLog';
+
+const day = 86_400_000;
+
+/** The links of one workshop that show the report of one job to somebody who has no sign-in. */
+export interface ReportLinks {
+  /** Until when a job's report is shown, ISO 8601; null where it is not. */
+  readonly until: (jobId: string) => Promise<string | null>;
+  /** Makes the link of a job; an earlier one no longer works. */
+  readonly make: (jobId: string, days: number) => Promise<{ token: string; expiresAt: string }>;
+  readonly end: (jobId: string) => Promise<void>;
+}
+
+/** @param log - of the same workshop: it refuses jobs that are not there. @throws {ApiProblem} from every method */
+export function createReportLinks(
+  { sequelize }: Database,
+  workshopId: string,
+  log: Pick<JobLog, 'get'>,
+): ReportLinks {
+  const ofJob = 'WHERE workshop_id = $workshop AND job_id = $job';
+  return {
+    async until(jobId) {
+      await log.get(jobId);
+      const [link] = await sequelize.query<{ expires_at: Date }>(
+        `SELECT expires_at FROM report_links ${ofJob} AND expires_at > now()`,
+        { bind: { workshop: workshopId, job: jobId }, type: QueryTypes.SELECT },
+      );
+      return link?.expires_at.toISOString() ?? null;
+    },
+    async make(jobId, days) {
+      await log.get(jobId);
+      const token = newToken();
+      const expiresAt = new Date(Date.now() + days * day);
+      await sequelize.query(
+        `INSERT INTO report_links VALUES ($workshop, $job, $hash, $until)
+          ON CONFLICT (workshop_id, job_id) DO UPDATE SET token_hash = $hash, expires_at = $until`,
+        { bind: { workshop: workshopId, job: jobId, hash: tokenHash(token), until: expiresAt } },
+      );
+      return { token, expiresAt: expiresAt.toISOString() };
+    },
+    async end(jobId) {
+      await log.get(jobId);
+      await sequelize.query(`DELETE FROM report_links ${ofJob}`, {
+        bind: { workshop: workshopId, job: jobId },
+      });
+    },
+  };
+}
+
+/**
+ * What the report of a link's job is written from: the job, and of its workshop only what a report prints.
+ * @throws {ApiProblem} where the link has ended or was never one
+ */
+export async function reportOf(
+  database: Database,
+  token: string,
+  logOf: (workshopId: string) => JobLog,
+): Promise<SharedReport> {
+  const { sequelize, models } = database;
+  const [link] = await sequelize.query<{ workshop_id: string; job_id: string; expires_at: Date }>(
+    'SELECT workshop_id, job_id, expires_at FROM report_links WHERE token_hash = $hash AND expires_at > now()',
+    { bind: { hash: tokenHash(token) }, type: QueryTypes.SELECT },
+  );
+  if (link === undefined) throw new ApiProblem('report-link/unknown', 'token');
+  const { workshop_id: workshopId, job_id: jobId } = link;
+  const log = logOf(workshopId);
+  const [job, events, { name, currency, hourlyRate }] = await Promise.all([
+    log.get(jobId),
+    log.eventsAfter(jobId, 0),
+    models.Workshop.findOne({ where: { id: workshopId }, rejectOnEmpty: true }),
+  ]);
+  const { circuit } = await createCircuitRepository(database, workshopId).get(job.circuitId);
+  const authors = [...new Set(events.map(({ author }) => author))];
+  const people = await models.Technician.findAll({ where: { workshopId, id: authors } });
+  const technicians = people.map((person) => ({ id: person.id, name: person.name }));
+  const workshop = { name, currency, hourlyRate, technicians };
+  return { workshop, job, circuit, events: [...events], until: link.expires_at.toISOString() };
+}

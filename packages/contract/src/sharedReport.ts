@@ -1,0 +1,33 @@
+import { z } from 'zod';
+import { settingsSchema } from './access';
+import { circuitSchema } from './circuit';
+import { loggedEventSchema } from './job';
+import { jobSummarySchema } from './jobList';
+import { technicianSchema } from './people';
+
+/** The longest that a customer's link may work, days. */
+export const mostReportDays = 365;
+export const shareReportSchema = z.strictObject({
+  days: z
+    .number('Expected a number of days.')
+    .int('Expected a whole number of days.')
+    .min(1, 'Expected at least 1 day.')
+    .max(mostReportDays, `Expected at most ${mostReportDays} days.`),
+});
+
+/** Whether a job's report is shown to whoever has its link, and until when. */
+export const reportShownSchema = z.object({ until: z.iso.datetime().nullable() });
+
+/** All that the report of one job is written from; of the workshop only what it prints. */
+export const sharedReportSchema = z.object({
+  workshop: z.object({
+    ...settingsSchema.pick({ name: true, currency: true, hourlyRate: true }).shape,
+    /** Those who took part in the job. */
+    technicians: z.array(technicianSchema),
+  }),
+  job: jobSummarySchema,
+  circuit: circuitSchema,
+  events: z.array(loggedEventSchema),
+  until: z.iso.datetime(),
+});
+export type SharedReport = z.infer<typeof sharedReportSchema>;
