@@ -87,6 +87,7 @@ export const jobEventSchema = z.discriminatedUnion(
       value: readingValueSchema,
       typed: shortText,
       corrects: uuid('Expected the id of a reading.').optional(),
+      unsure: z.literal(true).optional(),
     }),
     z.strictObject({
       ...stamp,

@@ -14,10 +14,15 @@ export const usualOutlierShare = 0.02;
 /** The share that is assumed before a verdict is called proven: as many as a tired hand makes. Judgement. */
 export const robustOutlierShare = 0.05;
 
-/** The share of outliers among the readings of one instrument, given that among all. */
-export function outlierShareOf({ instrument }: Test, share: number): number {
-  return share * (instrumentById(instrument).slips ?? 1);
+/** What is taken for an outlier of a reading that its own author doubts. Judgement. */
+const unsureShare = 0.6;
+
+/** The chance that a reading is an outlier, given their share among all: by its instrument, and by whether it is doubted. */
+export function outlierShareOf({ test, unsure }: Weighable, share: number): number {
+  return unsure === true ? unsureShare : share * (instrumentById(test.instrument).slips ?? 1);
 }
+
+type Weighable = Pick<TakenReading, 'test' | 'unsure'>;
 
 /** Likelihood of one reading under each cell of each hypothesis, and the part of it that is an outlier. */
 export interface ReadingLikelihood {
@@ -38,7 +43,7 @@ export function readingLikelihood(
   reading: TakenReading,
   usualShare: number = usualOutlierShare,
 ): ReadingLikelihood {
-  const share = outlierShareOf(reading.test, usualShare);
+  const share = outlierShareOf(reading, usualShare);
   const outlier = share * outlierLikelihood(instrumentById(reading.test.instrument).display, reading.value);
   const { total, coming } = inlierLikelihood(predictor, reading);
   const mixed = (inliers: Float64Array) => {
@@ -52,12 +57,12 @@ export function readingLikelihood(
 
 /** Likelihood of a reading under one prediction. */
 export function likelihoodUnder(
-  test: Test,
+  reading: Weighable & Pick<TakenReading, 'value'>,
   prediction: Prediction,
-  value: ReadingValue,
   usualShare: number = usualOutlierShare,
 ): number {
-  const share = outlierShareOf(test, usualShare);
+  const { test, value } = reading;
+  const share = outlierShareOf(reading, usualShare);
   const { display } = instrumentById(test.instrument);
   const predictions = rowsOf(display, prediction);
   return share * outlierLikelihood(display, value) + (1 - share) * inRow(display, predictions, 0, value);

@@ -49,7 +49,7 @@ export function weighing(readings: readonly TakenReading[], outlierShare: number
   const taken = new Map<string, number>();
   return (index: number, { total, coming }: ReadingLikelihood, logWeight: Float64Array): void => {
     const { test, value } = readings[index]!;
-    const systematic = systematicShare * outlierShareOf(test, outlierShare);
+    const systematic = systematicShare * outlierShareOf(readings[index]!, outlierShare);
     const [common, own] = [Math.log(systematic), Math.log(1 - systematic)];
     const key = `${test.instrument} ${test.at}`;
     const count = total.length;

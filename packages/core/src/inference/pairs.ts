@@ -99,12 +99,13 @@ function solvedTogether(predictor: Predictor, readings: readonly TakenReading[],
     if (before !== undefined) return before;
     const faults = together.flatMap((h) => hypotheses[h]!.fault ?? []);
     const solutions = new Map<string, Solution>();
-    const found = readings.map(({ test, state, value }) => {
+    const found = readings.map((reading) => {
+      const { test, state } = reading;
       const inState = stateKey(state);
       const solution = solutions.get(inState) ?? solveTogether(circuit, state, faults);
       solutions.set(inState, solution);
       const prediction = predictOn(instrumentById(test.instrument), { circuit, state, solution }, test.at);
-      return likelihoodUnder(test, prediction, value, outlierShare);
+      return likelihoodUnder(reading, prediction, outlierShare);
     });
     known.set(key, found);
     return found;

@@ -10,6 +10,8 @@ export interface TakenReading {
   readonly test: Test;
   readonly state: OperatingState;
   readonly value: ReadingValue;
+  /** Whether whoever took it doubts it; they are sure when absent. */
+  readonly unsure?: true | undefined;
   /** How many repairs of the job had been done by then; none when absent. */
   readonly afterRepairs?: number;
   /** The states that the vehicle was in before it, in order; and the fuse that was seen to be whole then. */

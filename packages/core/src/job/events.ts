@@ -17,6 +17,8 @@ export type JobFact =
       readonly typed: string;
       /** The reading that this one stands in for, which then counts as withdrawn. */
       readonly corrects?: string | undefined;
+      /** Whoever took it doubts it: it counts for little. */
+      readonly unsure?: true | undefined;
     }
   /** A reading or a current. */
   | { readonly type: 'reading-withdrawn'; readonly reading: string; readonly why: string }

@@ -236,7 +236,7 @@ function withReading(
   job: JobState,
   event: Extract<JobEvent, { type: 'reading-taken' }>,
 ): JobState {
-  const { id, author, at, test, state, value, typed, corrects } = event;
+  const { id, author, at, test, state, value, typed, corrects, unsure } = event;
   const work = workFor(circuit, job.site, state, test);
   const left = afterReading(test, state, value);
   const earlier = corrects === undefined ? job : withdrawn(job, corrects, 'corrected');
@@ -249,6 +249,7 @@ function withReading(
     state,
     value,
     typed,
+    ...(unsure === true ? { unsure } : {}),
     withdrawn: null,
     afterRepairs,
     pastStates: job.past.length,

@@ -32,9 +32,9 @@ export function proofPairs(predictor: Predictor, job: JobState): readonly ProofP
     });
 }
 
-/** A look never proves a repair: what is not seen may still be there. */
-function mayProve({ test }: LedgerReading): boolean {
-  return test.instrument !== 'look';
+/** A look never proves a repair: what is not seen may still be there. Nor does what its own author doubts. */
+function mayProve({ test, unsure }: LedgerReading): boolean {
+  return test.instrument !== 'look' && unsure !== true;
 }
 
 /** What the customer complains of is seen, heard, or a fuse that blows: nothing is measured for it. */
@@ -69,8 +69,9 @@ export function proofWanted(predictor: Predictor, job: JobState): readonly Ledge
 }
 
 /** How little a reading fits a healthy circuit: nats, at least one. */
-function plainness({ predict }: Predictor, { test, state, value }: LedgerReading): number {
-  return Math.max(1, -Math.log(likelihoodUnder(test, predict(state, test, null), value)));
+function plainness({ predict }: Predictor, reading: LedgerReading): number {
+  const { test, state } = reading;
+  return Math.max(1, -Math.log(likelihoodUnder(reading, predict(state, test, null))));
 }
 
 function minutesFor({ circuit }: Predictor, { site }: JobState, { state, test }: LedgerReading): number {

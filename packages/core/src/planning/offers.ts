@@ -265,7 +265,9 @@ function askedByState(taken: readonly TakenReading[], most: number) {
   const times = new Map<string, number>();
   const byState = new Map<string, Set<string>>();
   const anywhere = new Set<string>();
-  for (const { test, state } of taken) {
+  for (const { test, state, unsure } of taken) {
+    // What somebody doubts may be asked again.
+    if (unsure === true) continue;
     const question = `${test.instrument} ${test.at}`;
     const before = (times.get(question) ?? 0) + 1;
     times.set(question, before);

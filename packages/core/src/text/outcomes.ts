@@ -47,11 +47,19 @@ export function leavesWords(circuit: Circuit, { leaves }: ForeseenOutcome): stri
 }
 
 /** How a reading is shown: the instrument's own word for an outcome, a number with its unit. */
-export function readingWords({ test, value }: Pick<TakenReading, 'test' | 'value'>): string {
+export function readingWords({
+  test,
+  value,
+  unsure,
+}: Pick<TakenReading, 'test' | 'value' | 'unsure'>): string {
   const { display } = instrumentById(test.instrument);
-  if (display.kind === 'number') return formatReading(value, display.scale.unit);
-  if (value.kind !== 'outcome') return formatReading(value, null);
-  return display.outcomes.find(({ id }) => id === value.outcome)?.name ?? value.outcome;
+  const shown =
+    display.kind === 'number'
+      ? formatReading(value, display.scale.unit)
+      : value.kind === 'outcome'
+        ? (display.outcomes.find(({ id }) => id === value.outcome)?.name ?? value.outcome)
+        : formatReading(value, null);
+  return unsure === true ? `${shown}, not sure` : shown;
 }
 
 /** `3 readings`. */

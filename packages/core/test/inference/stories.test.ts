@@ -69,6 +69,19 @@ describe('two causes at once', () => {
   });
 });
 
+test('a reading that its author doubts weighs little, and may be asked again', () => {
+  const predictor = createPredictor(twoLamps);
+  const dead = read('a', 'load', 'L1', rest, 'dead');
+  const dark = read('b', 'lamp-to-ground', 'L1.1', rest, 'dark');
+  const [sure, unsure] = [dark, { ...dark, unsure: true as const }].map((each) =>
+    inferPosterior(predictor, [dead, each]),
+  );
+  const before = chanceOf(inferPosterior(predictor, [dead]), 'L1');
+  expect(chanceOf(sure!, 'L1')).toBeLessThan(0.1 * before);
+  expect(chanceOf(unsure!, 'L1')).toBeGreaterThan(0.4 * before);
+  expect(chanceOf(unsure!, 'L1')).toBeLessThan(before);
+});
+
 describe('a fault that comes and goes', () => {
   const seen = [
     read('a', 'load', 'L1', rest, 'dead'),

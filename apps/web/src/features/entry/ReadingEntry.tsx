@@ -1,8 +1,11 @@
-import type { Circuit, ForeseenOutcome, NumberScale, ReadingValue, Test } from '@grim-lantern/core';
+import type { Circuit, ForeseenOutcome, JobFact, NumberScale, ReadingValue, Test } from '@grim-lantern/core';
 import { bandOf, instrumentById, leavesWords, outcomeName, parseReading, percent } from '@grim-lantern/core';
 import { Delete } from 'lucide-react';
 import { useId, useState } from 'react';
 import type { ReactNode } from 'react';
+
+/** What was read, as a reading's event has it. */
+export type Entered = Pick<Extract<JobFact, { type: 'reading-taken' }>, 'value' | 'typed' | 'unsure'>;
 
 interface ReadingEntryProps {
   readonly circuit: Circuit;
@@ -10,7 +13,7 @@ interface ReadingEntryProps {
   /** What each outcome would leave; empty while it is not worked out. */
   readonly outcomes: readonly ForeseenOutcome[];
   readonly disabled: boolean;
-  readonly onRead: (value: ReadingValue, typed: string) => void;
+  readonly onRead: (entered: Entered) => void;
   /** The outcome held or focused, for the map to show; null when let go. */
   readonly onHold: (outcome: ForeseenOutcome | null) => void;
 }
@@ -18,10 +21,33 @@ interface ReadingEntryProps {
 /** Entering the reading is choosing the outcome: a button each, or a number with the bands beside it. */
 export function ReadingEntry(props: ReadingEntryProps) {
   const { display } = instrumentById(props.test.instrument);
-  return display.kind === 'number' ? <NumberEntry {...props} /> : <OutcomeEntry {...props} />;
+  const [unsure, setUnsure] = useState(false);
+  const onRead = (value: ReadingValue, typed: string) => {
+    setUnsure(false);
+    props.onRead({ value, typed, ...(unsure ? { unsure } : {}) });
+  };
+  const Entry = display.kind === 'number' ? NumberEntry : OutcomeEntry;
+  return (
+    <>
+      <Entry {...props} onRead={onRead} />
+      <button
+        type="button"
+        aria-pressed={unsure}
+        className={`key border-line mt-2 text-[15px] ${unsure ? 'key-chosen' : ''}`}
+        onClick={() => setUnsure(!unsure)}
+      >
+        {unsure ? 'Not sure: the next answer counts for little' : 'Not sure?'}
+      </button>
+    </>
+  );
 }
 
-function OutcomeEntry({ circuit, test, outcomes, disabled, onRead, onHold }: ReadingEntryProps) {
+/** The same, for each kind of display. */
+type EntryProps = Omit<ReadingEntryProps, 'onRead'> & {
+  readonly onRead: (value: ReadingValue, typed: string) => void;
+};
+
+function OutcomeEntry({ circuit, test, outcomes, disabled, onRead, onHold }: EntryProps) {
   const { display } = instrumentById(test.instrument);
   if (display.kind !== 'outcomes') return null;
   return (
@@ -78,7 +104,7 @@ function OutcomeLine({
   );
 }
 
-function NumberEntry({ circuit, test, outcomes, disabled, onRead, onHold }: ReadingEntryProps) {
+function NumberEntry({ circuit, test, outcomes, disabled, onRead, onHold }: EntryProps) {
   const { display } = instrumentById(test.instrument);
   const [typed, setTyped] = useState('');
   const [refused, setRefused] = useState<string | null>(null);

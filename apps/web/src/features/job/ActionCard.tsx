@@ -76,9 +76,9 @@ export function ActionCard({
         outcomes={outcomes}
         disabled={record === null}
         onHold={onHold}
-        onRead={(value, typed) => {
+        onRead={(entered) => {
           onHold(null);
-          record?.({ type: 'reading-taken', test, state, value, typed });
+          record?.({ type: 'reading-taken', test, state, ...entered });
         }}
       />
       <SplitBar outcomes={outcomes} />

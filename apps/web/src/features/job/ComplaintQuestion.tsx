@@ -137,7 +137,7 @@ function Which({
         outcomes={[]}
         disabled={record === null}
         onHold={() => undefined}
-        onRead={(value, typed) => record?.({ type: 'reading-taken', test, state: job.state, value, typed })}
+        onRead={(entered) => record?.({ type: 'reading-taken', test, state: job.state, ...entered })}
       />
     );
   }

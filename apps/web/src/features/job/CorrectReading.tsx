@@ -33,8 +33,8 @@ export function CorrectReading({
             outcomes={[]}
             disabled={record === null}
             onHold={() => undefined}
-            onRead={(value, typed) => {
-              record?.({ type: 'reading-taken', test, state, value, typed, corrects: id });
+            onRead={(entered) => {
+              record?.({ type: 'reading-taken', test, state, ...entered, corrects: id });
               onClose();
             }}
           />

@@ -112,8 +112,8 @@ export function OtherReading({
           outcomes={known?.foreseen?.outcomes ?? []}
           disabled={record === null}
           onHold={() => undefined}
-          onRead={(value, typed) => {
-            record?.({ type: 'reading-taken', test, state: diagnosis.job.state, value, typed });
+          onRead={(entered) => {
+            record?.({ type: 'reading-taken', test, state: diagnosis.job.state, ...entered });
             onClose();
           }}
         />

@@ -35,7 +35,7 @@ export function ReadInState({
         outcomes={[]}
         disabled={record === null}
         onHold={() => undefined}
-        onRead={(value, typed) => record?.({ type: 'reading-taken', test, state, value, typed })}
+        onRead={(entered) => record?.({ type: 'reading-taken', test, state, ...entered })}
       />
     </>
   );

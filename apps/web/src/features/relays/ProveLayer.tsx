@@ -91,8 +91,8 @@ function Entry({
         outcomes={foreseen?.outcomes ?? []}
         disabled={record === null}
         onHold={onHold}
-        onRead={(value, typed) => {
-          record?.({ type: 'reading-taken', test, state, value, typed });
+        onRead={(entered) => {
+          record?.({ type: 'reading-taken', test, state, ...entered });
           onDone();
         }}
       />

@@ -1,7 +1,8 @@
-import type { ForeseenOutcome, ReadingValue, Test } from '@grim-lantern/core';
+import type { ForeseenOutcome, Test } from '@grim-lantern/core';
 import { fireEvent, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { library } from '../../demo';
+import type { Entered } from '../../../src/features/entry/ReadingEntry';
 import { ReadingEntry } from '../../../src/features/entry/ReadingEntry';
 
 const bands: readonly ForeseenOutcome[] = [
@@ -18,14 +19,14 @@ const ohms: Test = { instrument: 'ohmmeter', at: 'F17.load' };
 const lamp: Test = { instrument: 'lamp-to-ground', at: 'F17.load' };
 
 function show(test: Test, outcomes: readonly ForeseenOutcome[] = []) {
-  const read: [ReadingValue, string][] = [];
+  const read: Entered[] = [];
   const held: (ForeseenOutcome | null)[] = [];
   render(
     <ReadingEntry
       {...{ test, outcomes }}
       disabled={false}
       circuit={library}
-      onRead={(value, typed) => read.push([value, typed])}
+      onRead={(entered) => void read.push(entered)}
       onHold={(outcome) => held.push(outcome)}
     />,
   );
@@ -39,11 +40,11 @@ test('numbers are understood as a technician types them', async () => {
     await user.type(screen.getByRole('textbox'), `${typed}{Enter}`);
   }
   expect(read).toEqual([
-    [{ kind: 'number', value: 0.4 }, '0,4'],
-    [{ kind: 'number', value: 4700 }, '4k7'],
-    [{ kind: 'number', value: 12.5 }, '12.5 Ω'],
-    [{ kind: 'overload' }, 'ol'],
-    [{ kind: 'number', value: 0 }, '-0'],
+    { value: { kind: 'number', value: 0.4 }, typed: '0,4' },
+    { value: { kind: 'number', value: 4700 }, typed: '4k7' },
+    { value: { kind: 'number', value: 12.5 }, typed: '12.5 Ω' },
+    { value: { kind: 'overload' }, typed: 'ol' },
+    { value: { kind: 'number', value: 0 }, typed: '-0' },
   ]);
 });
 
@@ -68,7 +69,7 @@ test('the keypad writes, deletes, and knows OL and a sign', async () => {
   expect(screen.getByRole('textbox')).toHaveValue('-12.4');
   await press(['−']);
   await user.click(screen.getByRole('button', { name: 'Enter' }));
-  expect(read).toEqual([[{ kind: 'number', value: 12.4 }, '12.4']]);
+  expect(read).toEqual([{ value: { kind: 'number', value: 12.4 }, typed: '12.4' }]);
   expect(within(pad()).queryByRole('button', { name: 'OL' })).toBeNull();
 });
 
@@ -97,5 +98,16 @@ test('an outcome is entered with one tap, and shown while it is held', async () 
   fireEvent.pointerLeave(button);
   expect(held).toEqual([dark, null]);
   await user.click(button);
-  expect(read).toEqual([[{ kind: 'outcome', outcome: 'dark' }, 'Dark']]);
+  expect(read).toEqual([{ value: { kind: 'outcome', outcome: 'dark' }, typed: 'Dark' }]);
+});
+
+test('what is not sure is entered as that, once', async () => {
+  const { read, user } = show(lamp);
+  await user.click(screen.getByRole('button', { name: 'Not sure?' }));
+  await user.click(screen.getByRole('button', { name: /^Dim/ }));
+  await user.click(screen.getByRole('button', { name: /^Dark/ }));
+  expect(read).toEqual([
+    { value: { kind: 'outcome', outcome: 'dim' }, typed: 'Dim', unsure: true },
+    { value: { kind: 'outcome', outcome: 'dark' }, typed: 'Dark' },
+  ]);
 });
