@@ -22,6 +22,7 @@ import {
   readingWords,
   suspectName,
   worth,
+  listWords,
 } from '@grim-lantern/core';
 
 /** What a job's readings say, and what to do next. */
@@ -115,7 +116,7 @@ export function reportText(circuit: Circuit, report: Report): string {
         ]),
     ...alike.flatMap(({ suspects: group, parting }) => [
       '',
-      `These readings do not tell apart: ${group.map((id) => suspectName(circuit, id)).join(', ')}.`,
+      `These readings do not tell apart: ${listWords(group.map((id) => suspectName(circuit, id)))}.`,
       parting === null
         ? 'Nothing that can be asked here would.'
         : `${instruction(circuit, parting.test)} would (it ${worth(parting.bits)}).`,

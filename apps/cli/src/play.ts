@@ -16,6 +16,7 @@ import {
   stateWords,
   suspectName,
   usualKit,
+  listWords,
 } from '@grim-lantern/core';
 import { CliProblem } from './cliProblem';
 import { parseState } from './parseState';
@@ -198,7 +199,7 @@ export function playText(report: PlayReport): string {
   const { end, suspect, between } = played;
   const verdict =
     end === 'undecided'
-      ? `Undecided between ${between.map((id) => suspectName(believed, id)).join(', ')}`
+      ? `Undecided between ${listWords(between.map((id) => suspectName(believed, id)))}`
       : `${suspectName(believed, suspect)}: ${end}`;
   return [
     ...played.steps.map(line),

@@ -16,6 +16,7 @@ export {
   withoutPart,
   withoutSection,
 } from './notation/editCircuit';
+export { listWords } from './text/lists';
 export { rootCauses, rootCauseWords } from './text/rootCauses';
 export type { Starter } from './notation/starters';
 export { starters } from './notation/starters';

@@ -1,3 +1,4 @@
+import { listWords } from '../text/lists';
 import type { Circuit } from '../circuit/circuit';
 import { clearedBelow } from '../inference/posterior';
 import type { Assessment } from './assess';
@@ -12,14 +13,13 @@ import { stateWords } from '../text/states';
 export function handOver(circuit: Circuit, job: JobState, { posterior }: Assessment): readonly string[] {
   const left = posterior.suspects.filter(({ probability }) => probability >= clearedBelow);
   const cleared = posterior.suspects.length - left.length;
-  const named = left
-    .slice(0, 3)
-    .map(({ id, probability }) => `${suspectName(circuit, id)} ${percent(probability)}`)
-    .join(', ');
-  const more = left.length > 3 ? ` and ${left.length - 3} more` : '';
+  const named = listWords(
+    left.map(({ id, probability }) => `${suspectName(circuit, id)} ${percent(probability)}`),
+    3,
+  );
   return [
     `Known: ${readingCount(activeReadings(job).length)} in ${minutes(job.minutes)}; ${cleared} of ${posterior.suspects.length} suspects cleared.`,
-    `Left: ${named}${more}.${repairedWords(circuit, job)}`,
+    `Left: ${named}.${repairedWords(circuit, job)}`,
     `The vehicle: ${stateWords(circuit, job.state)}${offWords(circuit, job)}.`,
     refusedWords(circuit, job),
     waitingWords(job),
@@ -28,12 +28,12 @@ export function handOver(circuit: Circuit, job: JobState, { posterior }: Assessm
 
 function repairedWords(circuit: Circuit, { repaired }: JobState): string {
   if (repaired.length === 0) return '';
-  return ` Repaired without effect: ${repaired.map((id) => suspectName(circuit, id)).join(', ')}.`;
+  return ` Repaired without effect: ${listWords(repaired.map((id) => suspectName(circuit, id)))}.`;
 }
 
 function offWords(circuit: Circuit, { site: { stripped } }: JobState): string {
   const names = stripped.flatMap((id) => circuit.strips.find((each) => each.id === id)?.name ?? []);
-  return names.length === 0 ? '' : `; off: ${names.join(', ')}`;
+  return names.length === 0 ? '' : `; off: ${listWords(names)}`;
 }
 
 function refusedWords(circuit: Circuit, { refused, refusedWhy }: JobState): string {
@@ -42,7 +42,7 @@ function refusedWords(circuit: Circuit, { refused, refusedWhy }: JobState): stri
     const why = refusedWhy[point];
     return `${pointWords(circuit, point)}${why === undefined ? '' : ` (${why})`}`;
   });
-  return `Refused: ${names.join(', ')}.`;
+  return `Refused: ${listWords(names)}.`;
 }
 
 function waitingWords({ stage, customer, cause, closed, repair }: JobState): string {

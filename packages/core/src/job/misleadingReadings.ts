@@ -1,3 +1,4 @@
+import { listWords } from '../text/lists';
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
 import { cavityFill, withApart, withControl } from '../circuit/operatingState';
@@ -73,10 +74,8 @@ function pathsToGround(predictor: Predictor, state: OperatingState, at: string):
 }
 
 function listed(names: readonly string[]): string {
-  const shown = names.slice(0, mostNamed);
-  const more = names.length - shown.length;
-  if (more > 0) return `${shown.join(', ')} and ${more} more`;
-  return shown.length < 2 ? shown.join('') : `${shown.slice(0, -1).join(', ')} and ${shown.at(-1)}`;
+  if (names.length > mostNamed || names.length < 2) return listWords(names, mostNamed);
+  return `${listWords(names.slice(0, -1))} and ${names.at(-1)}`;
 }
 
 /** A low ohms reading or a beep taken as proof of what must carry amps. */

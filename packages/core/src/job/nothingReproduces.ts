@@ -1,3 +1,4 @@
+import { listWords } from '../text/lists';
 import type { Circuit } from '../circuit/circuit';
 import type { ProposedAction } from '../planning/nextActions';
 import { entropyBits } from '../statistics/entropy';
@@ -48,7 +49,7 @@ export function nothingReproducesWords(
   const left = posterior.suspects
     .slice(0, 3)
     .map(({ id, probability }) => `${suspectName(circuit, id)} ${percent(probability)}`);
-  return `Nothing reproduces: ${healthy} readings are what a healthy circuit shows. Likeliest left: ${left.join(', ')}.`;
+  return `Nothing reproduces: ${healthy} readings are what a healthy circuit shows. Likeliest left: ${listWords(left)}.`;
 }
 
 /** What to do before the vehicle goes, fuse by fuse: as labelled, and what the customer watches for. */

@@ -1,3 +1,4 @@
+import { listWords } from './lists';
 import type { Circuit } from '../circuit/circuit';
 import { partById } from '../circuit/terminals';
 import { thingsOf } from '../faults/fault';
@@ -40,10 +41,11 @@ const mostNamed = 3;
 
 /** What an outcome leaves, in as many words as fit: the suspects that carry most of what is left. */
 export function leavesWords(circuit: Circuit, { leaves }: ForeseenOutcome): string {
-  const named = leaves.slice(0, mostNamed).map(({ id }) => suspectName(circuit, id));
-  const more = leaves.length - named.length;
-  if (named.length === 0) return 'nothing stands out';
-  return more > 0 ? `${named.join(', ')} and ${more} more` : named.join(', ');
+  if (leaves.length === 0) return 'nothing stands out';
+  return listWords(
+    leaves.map(({ id }) => suspectName(circuit, id)),
+    mostNamed,
+  );
 }
 
 /** How a reading is shown: the instrument's own word for an outcome, a number with its unit. */

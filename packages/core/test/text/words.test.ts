@@ -1,3 +1,4 @@
+import { listWords } from '../../src/text/lists';
 import fc from 'fast-check';
 import { withApart, withCavity, withControl } from '../../src/circuit/operatingState';
 import { restingState } from '../../src/circuit/restingState';
@@ -125,4 +126,11 @@ describe('cautions stand where the hand is about to go', () => {
     expect(cautionsOf(library, action({ work: there }))).toContain(place.caution);
     expect(cautionsOf(library, action({}))).not.toContain(place.caution);
   });
+});
+
+test('names are listed so that none is taken for two', () => {
+  expect(listWords([])).toBe('');
+  expect(listWords(['C7', 'Link 2', 'G4'])).toBe('C7, Link 2, G4');
+  expect(listWords(['C7', 'Link 2', 'G4'], 2)).toBe('C7, Link 2 and 1 more');
+  expect(listWords(['Shelf strip, left', 'Link 2'])).toBe('Shelf strip, left; Link 2');
 });

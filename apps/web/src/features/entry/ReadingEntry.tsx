@@ -33,7 +33,7 @@ export function ReadingEntry(props: ReadingEntryProps) {
       <button
         type="button"
         aria-pressed={unsure}
-        className={`key border-line mt-2 text-[15px] ${unsure ? 'key-chosen' : ''}`}
+        className={`key border-line mt-2 self-start text-[15px] ${unsure ? 'key-chosen' : 'text-dim'}`}
         onClick={() => setUnsure(!unsure)}
       >
         {unsure ? 'Not sure: the next answer counts for little' : 'Not sure?'}

@@ -71,9 +71,6 @@ export function ComplaintQuestion({ circuit, job, record, onSkip }: ComplaintQue
       {trouble !== null && (
         <>
           <WithWhatOn circuit={circuit} job={job} record={record} />
-          <h3 className="text-xl font-semibold">
-            {trouble.id === 'drain' ? 'How much, at rest?' : 'Which one?'}
-          </h3>
           <Which {...{ circuit, trouble, told, record }} onAnswer={answer} job={job} />
         </>
       )}
@@ -124,42 +121,52 @@ function Which({
   const [fuse, setFuse] = useState<string | null>(null);
   const instrument = instrumentById(trouble.instrument);
   const targets = instrument.targets(circuit).filter((at) => told.includes(at) === false);
-  const key =
-    'border-line bg-raised hover:border-ink min-h-14 border px-3 py-2 text-left text-lg font-medium';
+  const heading = 'text-xl font-semibold';
   if (trouble.id === 'drain') {
     const battery = targets.find((at) => partById(circuit, at).kind === 'battery');
     if (battery === undefined) return null;
     const test = { instrument: trouble.instrument, at: battery };
     return (
-      <ReadingEntry
-        circuit={circuit}
-        test={test}
-        outcomes={[]}
-        disabled={record === null}
-        onHold={() => undefined}
-        onRead={(entered) => record?.({ type: 'reading-taken', test, state: job.state, ...entered })}
-      />
+      <>
+        <h3 className={heading}>How much, at rest?</h3>
+        <ReadingEntry
+          circuit={circuit}
+          test={test}
+          outcomes={[]}
+          disabled={record === null}
+          onHold={() => undefined}
+          onRead={(entered) => record?.({ type: 'reading-taken', test, state: job.state, ...entered })}
+        />
+      </>
     );
   }
   if (trouble.id === 'fuse' && fuse !== null) {
-    return <FuseComplaint {...{ circuit, job, fuse, record }} />;
+    return (
+      <>
+        <h3 className={heading}>How did {partById(circuit, fuse).name} blow?</h3>
+        <FuseComplaint {...{ circuit, job, fuse, record }} />
+      </>
+    );
   }
   if (targets.length === 0) return <p className="text-dim">All are told.</p>;
   return (
-    <div className="grid grid-cols-2 gap-2">
-      {targets.map((at) => (
-        <button
-          key={at}
-          type="button"
-          className={key}
-          disabled={record === null}
-          onClick={() =>
-            trouble.id === 'fuse' ? setFuse(at) : onAnswer(at, trouble.outcome ?? '', trouble.name)
-          }
-        >
-          {trouble.id === 'fuse' ? partById(circuit, at).name : watchedLoadName(circuit, at)}
-        </button>
-      ))}
-    </div>
+    <>
+      <h3 className={heading}>Which one?</h3>
+      <div className="grid grid-cols-2 gap-2">
+        {targets.map((at) => (
+          <button
+            key={at}
+            type="button"
+            className="border-line bg-raised hover:border-ink min-h-14 border px-3 py-2 text-left text-lg font-medium"
+            disabled={record === null}
+            onClick={() =>
+              trouble.id === 'fuse' ? setFuse(at) : onAnswer(at, trouble.outcome ?? '', trouble.name)
+            }
+          >
+            {trouble.id === 'fuse' ? partById(circuit, at).name : watchedLoadName(circuit, at)}
+          </button>
+        ))}
+      </div>
+    </>
   );
 }

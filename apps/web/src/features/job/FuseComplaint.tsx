@@ -1,5 +1,5 @@
 import type { Circuit, JobFact, JobState, OperatingState } from '@grim-lantern/core';
-import { instrumentById, partById, restingState, stateWords, withControl } from '@grim-lantern/core';
+import { instrumentById, restingState, stateWords, withControl } from '@grim-lantern/core';
 import { useState } from 'react';
 
 /** Each control that is not at rest, put back alone: the states in which the fuse may have held before. */
@@ -73,9 +73,7 @@ export function FuseComplaint({
               {way.name}
             </button>
           ))}
-        <p className="text-dim col-span-2 text-[15px]">
-          {partById(circuit, fuse).name}, {stateWords(circuit, job.state)}
-        </p>
+        <p className="text-dim col-span-2 text-[15px]">With {stateWords(circuit, job.state)}.</p>
       </div>
     </div>
   );

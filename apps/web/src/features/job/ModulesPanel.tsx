@@ -15,6 +15,7 @@ import {
   terminalName,
   midSentence,
   wireLook,
+  listWords,
 } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import type { Diagnosis } from '../../session/useDiagnosis';
@@ -212,7 +213,7 @@ function lineWords({ wires, sources, role, fedWhen }: ChecklistLine): string {
     .map(wireLook)
     .filter((each) => each !== '')
     .join(' and ');
-  const from = sources.length === 0 ? '' : `from ${sources.join(', ')}`;
+  const from = sources.length === 0 ? '' : `from ${listWords(sources)}`;
   const fed = role !== 'supply' ? '' : fedWhen === '' ? 'fed by nothing drawn' : `fed ${fedWhen}`;
   return [wire, from, fed].filter((each) => each !== '').join(' · ');
 }

@@ -1,5 +1,5 @@
 import type { Circuit, ProposedAction } from '@grim-lantern/core';
-import { minutes, percent, priceOfBeingWrong, suspectName } from '@grim-lantern/core';
+import { minutes, percent, priceOfBeingWrong, suspectName, listWords } from '@grim-lantern/core';
 import type { Diagnosis } from '../../session/useDiagnosis';
 import type { Question } from './CustomerPanel';
 import { costOf, money } from '../../data/money';
@@ -34,7 +34,7 @@ export function StopOrGoOn({
     .reduce((most, { answer }) => Math.max(most, answer?.amount ?? 0), 0);
   const question: Question = deep
     ? {
-        text: `Take off ${strips.join(', ')} (${minutes(action.work.minutes)}) to go on`,
+        text: `Take off ${listWords(strips)} (${minutes(action.work.minutes)}) to go on`,
         amount: Math.ceil(step),
         places: circuit.places
           .filter(({ strip }) => strip !== undefined && action.work.strips.includes(strip))

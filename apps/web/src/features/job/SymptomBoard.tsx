@@ -1,5 +1,12 @@
 import type { Circuit, JobFact, OperatingState, TapItem } from '@grim-lantern/core';
-import { readingWords, stateWords, suspectName, watchedLoadName, midSentence } from '@grim-lantern/core';
+import {
+  readingWords,
+  stateWords,
+  suspectName,
+  watchedLoadName,
+  midSentence,
+  listWords,
+} from '@grim-lantern/core';
 import type { Diagnosis } from '../../session/useDiagnosis';
 import { OutcomeKeys } from '../entry/OutcomeKeys';
 
@@ -48,9 +55,8 @@ function effectOf(
   if (effect === undefined) return null;
   const { cleared } = effect;
   if (cleared.length === 0) return 'Clears nothing by itself.';
-  const shown = cleared.slice(0, 3).map((id) => suspectName(circuit, id));
-  const more = cleared.length - shown.length;
-  return `Clears ${shown.join(', ')}${more > 0 ? ` and ${more} more` : ''}.`;
+  const names = cleared.map((id) => suspectName(circuit, id));
+  return `Clears ${listWords(names, 3)}.`;
 }
 
 function Tile({

@@ -1,5 +1,5 @@
 import type { Circuit, TerminalRef, WorkProgress } from '@grim-lantern/core';
-import { activeReadings, partById, partIdOf } from '@grim-lantern/core';
+import { activeReadings, partById, partIdOf, listWords } from '@grim-lantern/core';
 import type { Diagnosis } from '../../session/useDiagnosis';
 import type { JobView } from '../frame/jobViews';
 
@@ -27,7 +27,7 @@ export function wantedIn(
     ...(done.has('seen') || job.closed !== null ? {} : { symptoms: 'Nothing on the symptom board yet' }),
     ...(unscanned.length === 0 || job.closed !== null
       ? {}
-      : { modules: `Not scanned yet: ${unscanned.map((id) => partById(circuit, id).name).join(', ')}` }),
+      : { modules: `Not scanned yet: ${listWords(unscanned.map((id) => partById(circuit, id).name))}` }),
     ...(job.stage === 'waiting for the customer' ? { repair: 'The customer has not answered' } : {}),
   };
 }

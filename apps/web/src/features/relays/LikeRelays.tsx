@@ -1,5 +1,5 @@
 import type { RelayOnVehicle } from '@grim-lantern/core';
-import { createPredictor, loadsOf, relaysBeside } from '@grim-lantern/core';
+import { createPredictor, loadsOf, relaysBeside, listWords } from '@grim-lantern/core';
 import { useMemo } from 'react';
 import type { RelayLayerProps } from './relayPanelProps';
 import { useVehicleCircuits } from './useVehicleCircuits';
@@ -27,7 +27,7 @@ export function LikeRelays({ circuit, circuitId, vehicleId, relay }: RelayLayerP
 
 function LikeRelay({ found: { circuit, relay, differences } }: { readonly found: RelayOnVehicle }) {
   const loads = useMemo(() => loadsOf(createPredictor(circuit, []), relay.id), [circuit, relay]);
-  const dead = loads.map(({ name }) => name).join(', ');
+  const dead = listWords(loads.map(({ name }) => name));
   return (
     <li className="border-line border-b py-2">
       <p>

@@ -1,4 +1,4 @@
-import { formatQuantity } from '@grim-lantern/core';
+import { formatQuantity, listWords } from '@grim-lantern/core';
 import { Segments } from '../../ui/Segments';
 import { BenchLayer } from './BenchLayer';
 import { CommandLayer } from './CommandLayer';
@@ -45,7 +45,7 @@ export function RelayPanel(props: RelayPanelProps) {
         <>
           <p className="text-dim mb-3 text-[15px]">
             {relay.name}, {relay.centre} {relay.cavity}
-            {work.loads.length > 0 && `: feeds ${work.loads.map(({ name }) => name).join(', ')}`}
+            {work.loads.length > 0 && `: feeds ${listWords(work.loads.map(({ name }) => name))}`}
             {work.amps !== null && `, ${formatQuantity(work.amps, 'A')} when all is well`}.
           </p>
           {layer === 'socket' && <SocketLayer key={relay.id} {...props} {...{ work, relay }} />}

@@ -1,3 +1,4 @@
+import { listWords } from '@grim-lantern/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { TopBar } from '../frame/TopBar';
@@ -44,7 +45,7 @@ export default function VehiclePage() {
         <h1 className="text-3xl font-semibold">{vehicle.name}</h1>
         <p className="text-dim mb-3">
           {[vehicle.service, vehicle.plate, vehicle.vin].filter((each) => each !== '').join(' · ')}
-          {circuits.length > 0 && ` · ${circuits.map(({ name }) => name).join(', ')}`}
+          {circuits.length > 0 && ` · ${listWords(circuits.map(({ name }) => name))}`}
           <span className="print:hidden">
             {' · '}
             <Link to="/" className="underline">
