@@ -120,12 +120,17 @@ test('the state is set in one tap and stored with the reading', async ({ page, h
   await expect(page.getByTestId('reading').first()).toContainText('Fuse 17: lamp 21 W');
 });
 
-test('any point answers what would be read there, and takes a reading', async ({ page, house }) => {
+test('any point is found by its name, answers what would be read there, and takes a reading', async ({ page, house }) => {
   await openJob(page, house.address);
-  await page.getByRole('button', { name: 'Measure something else' }).click();
+  await expect(page.getByTestId('next')).toBeVisible();
+  // By name, from the keyboard; a key of the place does its own thing, and none while something is typed.
+  await page.keyboard.press('?');
   const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('option', { name: 'Show the suspect G' })).toBeVisible();
+  await dialog.getByRole('combobox').fill('fuse 17');
+  await dialog.getByRole('option', { name: 'Fuse 17, supply leg' }).click();
+  await expect(dialog.getByLabel('Point')).toHaveValue('F17.feed');
   await dialog.getByLabel('Instrument').selectOption('voltmeter');
-  await dialog.getByLabel('Point').selectOption('F17.feed');
   await expect(dialog.getByRole('row', { name: /Healthy/ })).toContainText('12.6 V');
   await dialog.getByRole('textbox').fill('12,5 V');
   await dialog.getByRole('button', { name: 'Enter' }).click();

@@ -5,6 +5,7 @@ import { Gate } from './features/access/Gate';
 import { JobsPage } from './features/jobs/JobsPage';
 import { Boundary } from './features/frame/Boundary';
 import { TopBar } from './features/frame/TopBar';
+import { PaletteHost } from './features/palette/PaletteHost';
 
 const loadJobPage = () => import('./features/job/JobPage');
 const JobPage = lazy(loadJobPage);
@@ -53,6 +54,7 @@ export function App() {
             <Gate>
               <Boundary>
                 <Views />
+                <PaletteHost />
               </Boundary>
             </Gate>
           }

@@ -8,7 +8,7 @@ import { validated } from '../errors/validated';
 import type { SignedIn, ToAnybody } from '../http/answers';
 import { idIn } from '../http/idIn';
 import { createJobLog } from '../repositories/jobLog';
-import { createReportLinks, reportOf } from '../repositories/reportLinks';
+import { createReportLinks, reportOf } from '../access/reportLinks';
 
 /** The link to the report of a job: made and ended by people of the workshop, looked at by whoever has it. */
 export function reportAnswers(

@@ -1,6 +1,7 @@
-import { ChevronLeft, Moon, Sun } from 'lucide-react';
+import { ChevronLeft, Moon, Search, Sun } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { openPalette } from '../palette/offered';
 import { PersonMenu } from './PersonMenu';
 import { useOtherLight } from './useOtherLight';
 
@@ -42,7 +43,15 @@ export function TopBar({ children, working = false }: { children?: ReactNode; wo
       >
         {children}
       </div>
-      <div className="ml-auto">
+      <button
+        type="button"
+        className="key border-line ml-auto hidden items-center gap-2 lg:flex"
+        onClick={() => openPalette(true)}
+      >
+        <Search size={18} aria-hidden />
+        Go to
+      </button>
+      <div className="ml-auto lg:ml-0">
         <PersonMenu />
       </div>
       <button

@@ -1,3 +1,4 @@
+import { useOffered } from '../palette/offered';
 import type { Circuit, OperatingState, TerminalRef } from '@grim-lantern/core';
 import { cavityFill } from '@grim-lantern/core';
 import { LocateFixed, Maximize, Minus, Plus } from 'lucide-react';
@@ -183,22 +184,21 @@ function onStage(stage: SVGGElement | null, x: number, y: number): Point | null 
   return matrix == null ? null : new DOMPoint(x, y).matrixTransform(matrix.inverse());
 }
 
-/** G goes to the glow, unless something is being typed. */
+/** G goes to the glow. */
 function useGlowKey(toGlow: () => void) {
   const act = useRef(toGlow);
   useEffect(() => {
     act.current = toGlow;
   });
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const typing =
-        event.target instanceof HTMLElement && event.target.closest('input, textarea, select') !== null;
-      if (typing || event.ctrlKey || event.metaKey || event.altKey || event.key.toLowerCase() !== 'g') return;
-      act.current();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
+  useOffered(
+    useMemo(
+      () => ({
+        title: 'Map',
+        items: [{ id: 'glow', name: 'Show the suspect', key: 'G', act: () => act.current() }],
+      }),
+      [],
+    ),
+  );
 }
 
 function MapKey({ label, icon, onPress }: { label: string; icon: ReactNode; onPress: () => void }) {

@@ -1,7 +1,8 @@
 import type { HandbookArticle } from '@grim-lantern/core';
 import { handbook } from '@grim-lantern/core';
 import { ChevronDown } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
+import { useLocation } from 'react-router';
 import { TextField } from '../../ui/TextField';
 import { TopBar } from '../frame/TopBar';
 import { Article } from './Article';
@@ -10,6 +11,8 @@ import { Calculators } from './Calculators';
 /** The handbook, by task, and what is reckoned at the vehicle. Usable without a job. */
 export default function HelpPage() {
   const [search, setSearch] = useState('');
+  const { hash } = useLocation();
+  useEffect(() => document.getElementById(hash.slice(1))?.scrollIntoView(), [hash]);
   const found = handbook.filter((article) => holds(article, search));
   return (
     <div className="flex min-h-full flex-col">
@@ -26,7 +29,11 @@ export default function HelpPage() {
           <ul className="border-line mt-3 border-t">
             {found.map((article) => (
               <li key={article.id} className="border-line border-b">
-                <details id={article.id} className="group" open={search !== '' && found.length <= 2}>
+                <details
+                  id={article.id}
+                  className="group"
+                  open={(search !== '' && found.length <= 2) || hash === `#${article.id}`}
+                >
                   <summary className="hover:bg-raised flex min-h-12 cursor-pointer items-center gap-3 text-lg font-semibold">
                     <span className="grow">{article.title}</span>
                     <ChevronDown size={20} aria-hidden className="text-dim group-open:rotate-180" />

@@ -32,6 +32,7 @@ import { Ledger } from './Ledger';
 import { OtherReading } from './OtherReading';
 import { StateStrip } from '../entry/StateStrip';
 import { UndoEntry } from './UndoEntry';
+import { useJobOffered } from './useJobOffered';
 import { useLastEntry } from './useLastEntry';
 import { useJobEvents, useRecord, useUnsent } from '../../data/useJob';
 import { ViewPanel } from './ViewPanel';
@@ -71,6 +72,8 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
   const [shown, setShown] = useState<Test | null>(null);
   const [open, setOpen] = useState<Opened | null>(null);
   const [draft, setDraft] = useState<Question>(noQuestion);
+  const openPoint = useCallback((point: string) => setOpen({ kind: 'point', point }), []);
+  useJobOffered(jobId, circuit, openPoint);
   const showTest = useCallback((test: Test | null) => {
     setShown(test);
     setHeld(null);
@@ -100,7 +103,7 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
             <LargeRegion
               {...{ circuit, diagnosis, fuses, traces, held, shown }}
               view={shownView}
-              onPoint={(point) => setOpen({ kind: 'point', point })}
+              onPoint={openPoint}
             >
               <UndoEntry last={entered.last} onUndo={entered.undo} onGone={entered.forget} />
             </LargeRegion>

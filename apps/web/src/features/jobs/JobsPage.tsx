@@ -1,11 +1,12 @@
 import { trained } from '@grim-lantern/contract';
 import type { JobFilter, JobOrder, Role } from '@grim-lantern/contract';
-import { useEffect, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { request, whyNot } from '../../data/request';
 import { Notices } from '../frame/Notices';
 import { useOwnEntries } from '../frame/useOwnEntries';
 import { jobPath } from '../frame/jobViews';
+import { useOffered } from '../palette/offered';
 import { TextField } from '../../ui/TextField';
 import { TopBar } from '../frame/TopBar';
 import { Segments } from '../../ui/Segments';
@@ -22,6 +23,8 @@ import { useJobList } from './useJobList';
 
 const everything: JobListQuery = { show: 'all', order: 'opened', search: '', mine: false };
 
+const newJob = { id: 'new', name: 'New job', key: 'N' } as const;
+
 /** The day's work: what is open, where each job stands, what still glows. */
 export function JobsPage() {
   const workshop = useAppSelector((state) => state.workshop);
@@ -30,18 +33,7 @@ export function JobsPage() {
   const list = useJobList(query);
   useFreshWorkshop();
   useRehearsal();
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const typing =
-        event.target instanceof HTMLElement && event.target.closest('input, textarea, select') !== null;
-      if (event.key.toLowerCase() === 'n' && !typing && !event.ctrlKey && !event.metaKey && !event.altKey) {
-        event.preventDefault();
-        setOpening(true);
-      }
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
+  useOffered(useMemo(() => ({ title: 'Here', items: [{ ...newJob, act: () => setOpening(true) }] }), []));
   return (
     <div className="flex min-h-full flex-col">
       <TopBar>

@@ -1,10 +1,10 @@
 import type { SharedReport } from '@grim-lantern/contract';
 import { QueryTypes } from 'sequelize';
-import { newToken, tokenHash } from '../access/secrets';
+import { newToken, tokenHash } from './secrets';
 import type { Database } from '../database/database';
 import { ApiProblem } from '../errors/problems';
-import { createCircuitRepository } from './circuitRepository';
-import type { JobLog } from './jobLog';
+import { createCircuitRepository } from '../repositories/circuitRepository';
+import type { JobLog } from '../repositories/jobLog';
 
 const day = 86_400_000;
 
