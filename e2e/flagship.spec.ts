@@ -120,7 +120,10 @@ test('the state is set in one tap and stored with the reading', async ({ page, h
   await expect(page.getByTestId('reading').first()).toContainText('Fuse 17: lamp 21 W');
 });
 
-test('any point is found by its name, answers what would be read there, and takes a reading', async ({ page, house }) => {
+test('any point is found by its name, answers what would be read there, and takes a reading', async ({
+  page,
+  house,
+}) => {
   await openJob(page, house.address);
   await expect(page.getByTestId('next')).toBeVisible();
   // By name, from the keyboard; a key of the place does its own thing, and none while something is typed.

@@ -1,3 +1,4 @@
+import { zoneById } from './bodyPlan';
 import { fuseStyles } from '../physics/fuseColdResistance';
 import { isLoad } from '../circuit/parts/partKinds';
 import type { Part } from '../circuit/parts/part';
@@ -79,7 +80,13 @@ export function readAttribute(
   if (cursor.takeWord('at')) {
     const id = cursor.word('the name of a place, such as “at dash”');
     if (id.startsWith('~')) assumed.add('place');
-    fields.place = id.replace('~', '');
+    const first = id.replace('~', '');
+    // Zones of two words may be written as they are said: “at engine bay”.
+    const second = cursor.peek();
+    const both = second?.kind === 'word' ? `${first}-${second.text.toLowerCase()}` : first;
+    const isSaid = both !== first && zoneById(both.toLowerCase()) !== null;
+    if (isSaid) cursor.next();
+    fields.place = isSaid ? both.toLowerCase() : first;
     return true;
   }
   if (boxed.includes(kind) && cursor.takeWord('in')) {

@@ -358,3 +358,11 @@ test('any condition of an output is read as it is written', () => {
     { seed: 7, numRuns: 500 },
   );
 });
+
+test('a zone of two words is written as it is said', () => {
+  const { parts } = read(
+    'battery.- > ground GB\nbattery > fuse 9 10A > solenoid clutch 4A at Engine bay > ground G4 at front door',
+  );
+  const placeOf = (id: string) => parts.find((part) => part.id === id)?.place;
+  expect([placeOf('solenoid-clutch'), placeOf('G4')]).toEqual(['engine-bay', 'front-door']);
+});
