@@ -43,6 +43,7 @@ function assumedMatters(probe: Probe, first: number, second: number): boolean {
     case 'fuse load':
       return Math.abs(first) > someAmps;
     case 'sight':
+    case 'bench':
     case 'within':
     case 'vain':
     case 'stands':
@@ -69,7 +70,8 @@ export function figuresDecide(
   first: number,
   second: number,
 ): boolean {
-  if (probe.kind === 'sight' || probe.kind === 'within' || probe.kind === 'vain') return false;
+  if (probe.kind === 'sight' || probe.kind === 'bench' || probe.kind === 'within' || probe.kind === 'vain')
+    return false;
   if (solution.doubtful) return true;
   if (assumed && assumedMatters(probe, first, second)) return true;
   if (!electronics) return false;

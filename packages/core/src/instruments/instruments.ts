@@ -15,6 +15,7 @@ import { load } from './load';
 import { logicTester } from './logicTester';
 import { look } from './look';
 import { ohmmeter } from './ohmmeter';
+import { partOhms } from './partOhms';
 import { relayBench } from './relayBench';
 import { relayClick } from './relayClick';
 import { tap } from './tap';
@@ -51,6 +52,7 @@ const instruments = [
   clampAmps,
   wireDrop,
   listen,
+  partOhms,
 ] as const;
 
 export type InstrumentId = (typeof instruments)[number]['id'];

@@ -63,6 +63,8 @@ export type Probe =
     }
   /** The chance that the fault can be seen, by the suspect that it belongs to. */
   | { readonly kind: 'sight'; readonly chances: ReadonlyMap<string, number> }
+  /** Ohms of a part by itself, by what is wrong. */
+  | { readonly kind: 'bench'; readonly ohms: (faults: readonly Fault[]) => number }
   /** What is wrong within a part itself, whatever stands around it: `inWithin` has the numbers. */
   | { readonly kind: 'within'; readonly part: string }
   /** Nothing can be told in this setting. */
@@ -118,6 +120,8 @@ export function observed(probe: Probe, solution: Solution): { first: number; sec
         ),
         second: 0,
       };
+    case 'bench':
+      return { first: 0, second: probe.ohms(solution.faults) };
     case 'within':
       return { first: withinPart(probe.part, solution.faults), second: 0 };
     case 'vain':
@@ -275,6 +279,7 @@ export function observeAll(
     case 'stands':
     case 'monitor':
     case 'sight':
+    case 'bench':
     case 'within':
     case 'vain':
       observeEach(probe, table, faults, first, second);

@@ -126,7 +126,7 @@ export function* planNext(
   const looks = looksAt(predictor, robustPosterior, job, suspect);
   const keys = new Set(looks.map(({ test }) => `${test.instrument} ${test.at}`));
   const taken = nonPivotalReadings(predictor, limits.taken, suspect, job);
-  const proving = { ...limits, taken, leastBits: leastProvingBits };
+  const proving = { ...limits, taken, leastBits: leastProvingBits, about: suspect };
   const others = (yield* nextActions(predictor, robustPosterior, job.site, proving)).filter(
     ({ test }) => !keys.has(`${test.instrument} ${test.at}`),
   );

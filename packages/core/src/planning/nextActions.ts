@@ -3,7 +3,8 @@ import type { Test } from '../instruments/instruments';
 import { instrumentById } from '../instruments/instruments';
 import type { Predictor } from '../inference/predictor';
 import type { Posterior } from '../inference/posterior';
-import { truncatedPosterior, sampled } from './truncatedPosterior';
+import type { TruncatedPosterior } from './truncatedPosterior';
+import { relabelled, truncatedPosterior, sampled } from './truncatedPosterior';
 import type { Choice } from './lookAhead';
 import { lookAhead } from './lookAhead';
 import type { Candidate, PlanLimits } from './offers';
@@ -77,7 +78,8 @@ const laterRate = 0.3;
  * The best things to do next, at most `count`, ordered by the minutes that the whole job is then expected to take;
  * what asks the same as a better one only where too few ask anything else.
  *
- * Information is about the suspect, not about its ohms: I = H(S) - Σ p(o)·H(S | o). Every test in every state worth
+ * Information is about the suspect, not about its ohms: I = H(S) - Σ p(o)·H(S | o); where one stands to be proven, about
+ * whether it is that one. Every test in every state worth
  * having is weighed on a sample of the posterior, the best of them in full, the best of those by playing on. Stops
  * after each state, each test that is weighed in full and each that is played on.
  */
@@ -89,15 +91,20 @@ export function* nextActions(
   count = usualCount,
 ): Stepwise<readonly ProposedAction[]> {
   const believed = truncatedPosterior(predictor, posterior);
+  const { about } = limits;
+  const labelled = (each: TruncatedPosterior) =>
+    about === undefined
+      ? each
+      : relabelled(each, (h) => (predictor.hypotheses[h]!.suspect === about ? about : 'any other'));
   const power = limits.leastBits === undefined ? 1 : provingPower;
   const truncated = sampled(predictor, believed, mostRows, power);
-  const measure = informationMeasure(truncated);
+  const measure = informationMeasure(labelled(truncated));
   const least =
     limits.leastBits === undefined ? leastBits : Math.max(limits.leastBits, leastEntropy * measure.entropy);
   if (measure.entropy < least) return [];
   const { circuit } = predictor;
-  const approximateGain = informationMeasure(sampled(predictor, truncated, approximateRows, power));
-  const rough = informationMeasure(sampled(predictor, truncated, playedRows, power));
+  const approximateGain = informationMeasure(labelled(sampled(predictor, truncated, approximateRows, power)));
+  const rough = informationMeasure(labelled(sampled(predictor, truncated, playedRows, power)));
   const offered = scopeOf(predictor, believed, site, limits);
   const length = Math.max(shortlisted, 2 * count);
   const { list, behindTrim } = yield* shortlist(approximateGain, offered, length, least);
@@ -117,10 +124,12 @@ export function* nextActions(
     const choice = choices.get(candidate);
     return choice === undefined ? Infinity : minutesWith(choice, site, limit);
   });
+  // What each outcome would leave is told of every suspect by its name.
+  const shown = about === undefined ? measure : informationMeasure(truncated);
   return varied(rough, bareFirst(ordered), choices, count).map(({ candidate, bits, minutesToGo }) => {
     const { test, state, instrument, predictions } = candidate;
-    const table = measure.table(instrument, predictions().rowsFor(truncated.asked));
-    const outcomes = table === null ? [] : foresee(measure, table);
+    const table = shown.table(instrument, predictions().rowsFor(shown.truncated.asked));
+    const outcomes = table === null ? [] : foresee(shown, table);
     const work = candidate.work();
     return { purpose: 'search', test, state, work, worthIt: within, bits, minutesToGo, outcomes };
   });

@@ -26,6 +26,8 @@ export interface PlanLimits extends Kit {
   readonly shownIn?: OperatingState['controls'] | undefined;
   /** Bits below which a test is not worth a probe; the usual ones when absent. */
   readonly leastBits?: number | undefined;
+  /** The suspect that stands to be proven: what tells the others from each other is of no use then. */
+  readonly about?: string | undefined;
 }
 
 /** How much less the minutes of a preferred instrument weigh. */

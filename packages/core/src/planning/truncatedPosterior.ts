@@ -135,6 +135,22 @@ function middleOf(weights: Float64Array, from: number, end: number): number {
   return k;
 }
 
+/** A truncated posterior over a label of the hypotheses in place of their suspects. A label of null leaves a hypothesis out. */
+export function relabelled(
+  truncated: TruncatedPosterior,
+  labelOf: (hypothesis: number) => string | null,
+): TruncatedPosterior {
+  const labels = Array.from(truncated.hypotheses, labelOf);
+  const suspects = [...new Set(labels.flatMap((each) => each ?? []))];
+  const masked = truncated.chances.map((chance, k) => (labels[k] === null ? 0 : chance));
+  const whole = masked.reduce((sum, chance) => sum + chance, 0);
+  const chances = masked.map((chance) => (whole === 0 ? 0 : chance / whole));
+  const suspectOf = Int32Array.from(labels, (label) => (label === null ? 0 : suspects.indexOf(label)));
+  const suspectChances = new Float64Array(suspects.length);
+  chances.forEach((chance, k) => (suspectChances[suspectOf[k]!]! += chance));
+  return { ...truncated, chances, suspects, suspectOf, suspectChances };
+}
+
 /** Rows by family, those that come and go apart, each family's ohms rising. */
 function byFamily(hypotheses: readonly Hypothesis[], kept: readonly Row[]): readonly (readonly Row[])[] {
   const families = new Map<number, Row[]>();

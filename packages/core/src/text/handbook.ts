@@ -85,12 +85,12 @@ export const handbook: readonly HandbookArticle[] = [
   {
     id: 'ohms',
     title: 'Ohms and continuity',
-    instruments: ['ohmmeter', 'beeper', 'wire-ohms'],
+    instruments: ['ohmmeter', 'beeper', 'wire-ohms', 'part-ohms'],
     steps: [
       'Take the power off that point: fuse out, or the battery disconnected by the maker’s procedure.',
       'Touch the probes together and remember what the leads have.',
       'Unplug what else hangs on the wire: every lamp and every module is a path.',
-      'Measure to ground for a short, end to end for an open.',
+      'Measure to ground for a short, end to end for an open; a part by itself across its pins, and from a pin to its case.',
     ],
     means:
       'A few ohms to ground with everything unplugged is a short. A few ohms with a lamp still plugged in is the lamp: a cold filament has a tenth of its warm ohms. A beep is not a good connection; it may be 30 ohms.',

@@ -4,8 +4,7 @@ import type { Test } from '../../instruments/instruments';
 import { instrumentById } from '../../instruments/instruments';
 import type { JobState } from '../../job/foldJob';
 import { activeReadings } from '../../job/foldJob';
-import type { TruncatedPosterior } from '../../planning/truncatedPosterior';
-import { truncatedPosterior } from '../../planning/truncatedPosterior';
+import { relabelled, truncatedPosterior } from '../../planning/truncatedPosterior';
 import { hardlyApart } from '../../planning/outcomeTable';
 import { workFor } from '../../planning/work';
 import { informationMeasure } from '../../planning/informationMeasure';
@@ -232,22 +231,6 @@ function partingBy(
     }
     return best;
   };
-}
-
-/** A truncated posterior over a label of the hypotheses in place of their suspects. */
-function relabelled(
-  truncated: TruncatedPosterior,
-  labelOf: (hypothesis: number) => string | null,
-): TruncatedPosterior {
-  const labels = Array.from(truncated.hypotheses, labelOf);
-  const suspects = [...new Set(labels.flatMap((each) => each ?? []))];
-  const masked = truncated.chances.map((chance, k) => (labels[k] === null ? 0 : chance));
-  const whole = masked.reduce((sum, chance) => sum + chance, 0);
-  const chances = masked.map((chance) => (whole === 0 ? 0 : chance / whole));
-  const suspectOf = Int32Array.from(labels, (label) => (label === null ? 0 : suspects.indexOf(label)));
-  const suspectChances = new Float64Array(suspects.length);
-  chances.forEach((chance, k) => (suspectChances[suspectOf[k]!]! += chance));
-  return { ...truncated, chances, suspects, suspectOf, suspectChances };
 }
 
 /** What can be laid on a pin of the socket. */
