@@ -238,7 +238,11 @@ describe('swapping a part', () => {
       predictor,
       inferPosterior(predictor, taken),
       { state: rest, at: null, stripped: [] },
-      { refused: [], without: ['lamp-to-ground', 'lamp-to-battery', 'voltmeter', 'ohmmeter'], taken },
+      {
+        refused: [],
+        without: ['lamp-to-ground', 'lamp-to-battery', 'voltmeter', 'ohmmeter', 'part-ohms'],
+        taken,
+      },
       20,
     );
     const swap = actions.find(({ state }) => state.renewed?.includes('L1') === true)!;
