@@ -30,6 +30,20 @@ export function fitsHealthy(predictor: Predictor, reading: TakenReading): boolea
   return fits(reading, predictor.predict(reading.state, reading.test, null));
 }
 
+/** An outcome that another one is so many times as likely as is not what a sound circuit shows: weak, where it mostly works. */
+const oddFrom = 4;
+
+/** Whether a reading is what a healthy circuit plainly shows: not only possible, but as likely as anything, or nearly so. */
+export function plainlyHealthy(predictor: Predictor, reading: TakenReading): boolean {
+  const { display } = instrumentById(reading.test.instrument);
+  const { value } = reading;
+  const prediction = predictor.predict(reading.state, reading.test, null);
+  if (prediction.kind !== 'outcomes' || display.kind !== 'outcomes' || value.kind !== 'outcome')
+    return fits(reading, prediction);
+  const own = prediction.chances[display.outcomes.findIndex(({ id }) => id === value.outcome)] ?? 0;
+  return oddFrom * own >= Math.max(...prediction.chances);
+}
+
 /** The likeliest hypothesis of a suspect; null where it has none, as nothing wrong has. */
 function likeliestHypothesis(
   { hypotheses }: Predictor,

@@ -2,7 +2,7 @@ import type { Predictor } from '../inference/predictor';
 import { likelihoodUnder } from '../inference/likelihood';
 import { questionOf } from '../inference/takenReading';
 import { workFor } from '../planning/work';
-import { fitsHealthy } from './fit';
+import { plainlyHealthy } from './fit';
 import type { JobState, LedgerReading } from './foldJob';
 import { activeReadings, isAfterRepair } from './foldJob';
 
@@ -27,8 +27,8 @@ export function proofPairs(predictor: Predictor, job: JobState): readonly ProofP
         .filter((each) => !isAfterRepair(job, each) && questionOf(each) === question)
         .at(-1);
       if (before === undefined) return [];
-      const healthy = fitsHealthy(predictor, after);
-      return { before, after, healthy, proves: healthy && !fitsHealthy(predictor, before) };
+      const healthy = plainlyHealthy(predictor, after);
+      return { before, after, healthy, proves: healthy && !plainlyHealthy(predictor, before) };
     });
 }
 
@@ -52,7 +52,7 @@ export function proofWanted(predictor: Predictor, job: JobState): readonly Ledge
         each.withdrawn === null &&
         !isAfterRepair(job, each) &&
         mayProve(each) &&
-        !fitsHealthy(predictor, each),
+        !plainlyHealthy(predictor, each),
     )
     .reverse()
     .filter((each) => {

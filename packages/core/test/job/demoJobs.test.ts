@@ -1,3 +1,4 @@
+import { proofPairs } from '../../src/job/proof';
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Circuit } from '../../src/circuit/circuit';
@@ -34,4 +35,22 @@ test('the six jobs stand in different stages', () => {
   });
   expect(stages).toHaveLength(6);
   expect(new Set(stages)).toEqual(new Set(['searching', 'waiting for the customer', 'proven']));
+});
+
+test('weak before and working now proves a repair, as much as the number beside it', () => {
+  const { circuitId, events } = jobs.find(({ title }) => title.startsWith('Steriliser'))!;
+  const circuit = read<Circuit>(join('circuits', circuits.find(({ id }) => id === circuitId)!.file));
+  const healthy = createPredictor(circuit, []);
+  const pairs = proofPairs(healthy, foldJob(circuit, events));
+  expect(pairs.map(({ before, after, proves }) => [before.value, after.value, proves])).toEqual([
+    [expect.objectContaining({ kind: 'number' }), expect.objectContaining({ kind: 'number' }), true],
+    [{ kind: 'outcome', outcome: 'weak' }, { kind: 'outcome', outcome: 'works' }, true],
+  ]);
+  // The other way round it is no proof, nor is what is still weak.
+  const turned = events.map((event) =>
+    event.type === 'reading-taken' && event.value.kind === 'outcome' && event.value.outcome === 'works'
+      ? { ...event, value: { kind: 'outcome', outcome: 'weak' } as const }
+      : event,
+  );
+  expect(proofPairs(healthy, foldJob(circuit, turned)).filter(({ proves }) => proves)).toHaveLength(1);
 });
