@@ -32,6 +32,9 @@ export interface JobLog {
   readonly append: (jobId: string, events: readonly JobEvent[]) => Promise<readonly LoggedEvent[]>;
 }
 
+/** So long an import may wait or write, less than its page waits for it. */
+const importSeconds = 90;
+
 /** @throws {ApiProblem} from every method, where its request does not fit */
 export function createJobLog(
   database: Database,
@@ -61,7 +64,14 @@ export function createJobLog(
       return get(job.id);
     },
     async takeIn(job) {
-      await sequelize.transaction((transaction) => importJob(models, workshopId, job, transaction));
+      await sequelize.transaction(async (transaction) => {
+        // Thousands of events take their time, and the same document sent twice waits for itself: not told as out of reach.
+        await sequelize.query(
+          `SET LOCAL lock_timeout = '${importSeconds}s'; SET LOCAL statement_timeout = '${importSeconds}s'`,
+          { transaction },
+        );
+        await importJob(models, workshopId, job, transaction);
+      });
       return get(job.origin.jobId);
     },
     async eventsAfter(jobId, sequence) {
