@@ -15,23 +15,30 @@ export function reportAnswers(
   database: Database,
 ): SignedIn<'reportShown' | 'shareReport' | 'endReportLink'> & ToAnybody<'sharedReport'> {
   const logOf = (workshopId: string) => createJobLog(database, workshopId, () => undefined);
-  const linksOf = ({ workshopId }: Visit) => createReportLinks(database, workshopId, logOf(workshopId));
-  const jobIn = (request: Request) => idIn(request, 'jobId', 'job/unknown');
-  const note = async (request: Request, visit: Visit, what: string) => {
-    const { title } = await logOf(visit.workshopId).get(jobIn(request));
-    await writeDown(database, { ...deed(visit, request), what, about: title });
-  };
+  const linksOf = ({ workshopId }: Visit) => createReportLinks(database, workshopId);
+  /** @throws {ApiProblem} where the workshop has no such job */
+  const jobIn = (request: Request, { workshopId }: Visit) =>
+    logOf(workshopId).get(idIn(request, 'jobId', 'job/unknown'));
   return {
-    reportShown: async (request, visit) => ({ until: await linksOf(visit).until(jobIn(request)) }),
+    async reportShown(request, visit) {
+      const { id } = await jobIn(request, visit);
+      return { until: await linksOf(visit).until(id) };
+    },
     async shareReport(request, visit) {
       const { days } = validated(routes.shareReport.body, request.body);
-      const link = await linksOf(visit).make(jobIn(request), days);
-      await note(request, visit, 'Made a link to a report');
+      const { id, title } = await jobIn(request, visit);
+      const link = await linksOf(visit).make(id, days);
+      await writeDown(database, { ...deed(visit, request), what: 'Made a link to a report', about: title });
       return link;
     },
     async endReportLink(request, visit) {
-      await linksOf(visit).end(jobIn(request));
-      await note(request, visit, 'Ended the link to a report');
+      const { id, title } = await jobIn(request, visit);
+      await linksOf(visit).end(id);
+      await writeDown(database, {
+        ...deed(visit, request),
+        what: 'Ended the link to a report',
+        about: title,
+      });
       return { until: null };
     },
     sharedReport: (request) =>
