@@ -2,6 +2,7 @@ import type { Circuit, Condition, Part } from '@grim-lantern/core';
 import {
   assumedOfPart,
   assumedOfWire,
+  bodyKinds,
   checkCircuit,
   footprintIds,
   hazards,
@@ -15,6 +16,8 @@ import { localId, shortText, terminal } from './text';
 const positive = z.number().positive('Expected a number above 0.').finite();
 const minutes = z.number().min(0, 'Expected 0 minutes or more.').max(600, 'Expected at most 600 minutes.');
 
+const share = z.number().min(0, 'Expected a share from 0 to 1.').max(1, 'Expected a share from 0 to 1.');
+
 const place = z.strictObject({
   id: localId,
   name: shortText,
@@ -23,6 +26,7 @@ const place = z.strictObject({
   hazards: z.array(z.enum(hazards)).readonly(),
   visibility: z.number().min(0).max(1),
   caution: z.string().max(300).optional(),
+  where: z.tuple([share, share]).readonly().optional(),
 });
 
 const strip = z.strictObject({ id: localId, name: shortText, minutes });
@@ -194,6 +198,7 @@ export const circuitSchema = z
     version: z.literal(1),
     name: shortText,
     nominalVolts: z.union([z.literal(12), z.literal(24)]),
+    body: z.enum(bodyKinds).optional(),
     places: z.array(place).readonly(),
     strips: z.array(strip).readonly(),
     controls: z.array(control).readonly(),

@@ -1,5 +1,5 @@
 export { checkCircuit } from './circuit/checkCircuit';
-export { assumedOfWire, hazards, mostSections } from './circuit/circuit';
+export { assumedOfWire, bodyKinds, hazards, mostSections } from './circuit/circuit';
 export { colouredWire, colourNotGiven, wireLook } from './circuit/wireColour';
 export { assumedOfPart } from './circuit/parts/partKind';
 export { readNotation } from './notation/readNotation';
@@ -34,7 +34,9 @@ export {
 } from './notation/wireList';
 export { inspectCircuit } from './circuit/inspectCircuit';
 export type { DrawingFlaw } from './circuit/inspectCircuit';
-export type { Circuit, Place, Section } from './circuit/circuit';
+export type { BodyKind, Circuit, Place, Section, Strip } from './circuit/circuit';
+export type { OnBody } from './circuit/onBody';
+export { whereOnBody } from './circuit/onBody';
 export { partIdOf, terminalIn } from './circuit/terminalRef';
 export type { TerminalRef } from './circuit/terminalRef';
 export type { Condition } from './circuit/condition';
@@ -62,7 +64,7 @@ export type { BoxCavity, FuseBox, FuseKind } from './circuit/boxes/fuseBox';
 export { overlayCircuits } from './circuit/overlayCircuits';
 export { restingState } from './circuit/restingState';
 export type { CavityFill, Lead, OperatingState } from './circuit/operatingState';
-export { partById, placeById, terminalName, terminalsOf } from './circuit/terminals';
+export { partById, placeById, placesOfThing, terminalName, terminalsOf } from './circuit/terminals';
 export { CoreError } from './errors';
 export type { Effect } from './circuit/parts/effect';
 export { faultedId, thingsOf } from './faults/fault';

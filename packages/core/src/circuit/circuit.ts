@@ -17,7 +17,13 @@ export interface Place {
   readonly visibility: number;
   /** A sentence to show before the hand goes there. */
   readonly caution?: string | undefined;
+  /** Where on the body, seen from above: share from the front to the rear, share from its left to its right. */
+  readonly where?: readonly [along: number, across: number] | undefined;
 }
+
+/** What the vehicle looks like from above. */
+export const bodyKinds = ['car', 'van', 'pickup', 'bus', 'trailer'] as const;
+export type BodyKind = (typeof bodyKinds)[number];
 
 /** One piece of dismantling: paid once, shared by the places behind it. */
 export interface Strip {
@@ -80,6 +86,7 @@ export interface Circuit {
   readonly name: string;
   /** Nominal volts of the supply. */
   readonly nominalVolts: 12 | 24;
+  readonly body?: BodyKind | undefined;
   readonly places: readonly Place[];
   readonly strips: readonly Strip[];
   readonly controls: readonly Control[];

@@ -42,6 +42,13 @@ export function placeById(circuit: Circuit, id: string): Place | undefined {
   return byId(circuit).places.get(id);
 }
 
+/** The places that a wire passes, or the one where a part is; none for an id of neither. */
+export function placesOfThing(circuit: Circuit, id: string): readonly string[] {
+  const { parts, sections } = byId(circuit);
+  const part = parts.get(id);
+  return part === undefined ? (sections.get(id)?.places ?? []) : [part.place];
+}
+
 /** What a technician calls a terminal: `K4 pin 87`, `C7 rear door pin 1, door side`. */
 export function terminalName(circuit: Circuit, terminal: TerminalRef): string {
   const part = partById(circuit, partIdOf(terminal));

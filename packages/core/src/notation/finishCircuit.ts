@@ -1,4 +1,4 @@
-import type { Circuit, Control, Place, RuledOut, Section, Strip } from '../circuit/circuit';
+import type { BodyKind, Circuit, Control, Place, RuledOut, Section, Strip } from '../circuit/circuit';
 import { assumedOfWire } from '../circuit/circuit';
 import type { Part } from '../circuit/parts/part';
 import { wireGuess } from './assumedWire';
@@ -14,6 +14,7 @@ import type { NotationFlaw } from './tokens';
 export interface Drafts {
   readonly name: string;
   readonly nominalVolts: 12 | 24;
+  readonly body: BodyKind | undefined;
   readonly parts: readonly PartDraft[];
   readonly wires: readonly WireDraft[];
   readonly places: readonly Place[];
@@ -46,6 +47,7 @@ export function finishCircuit(drafts: Drafts): {
     version: 1,
     name: drafts.name,
     nominalVolts: drafts.nominalVolts,
+    ...(drafts.body === undefined ? {} : { body: drafts.body }),
     ...placesOf(parts, sections, drafts),
     controls,
     ...(ruledOut.length === 0 ? {} : { ruledOut }),

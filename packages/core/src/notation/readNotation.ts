@@ -1,5 +1,5 @@
-import type { Circuit, Control, Hazard, Place, RuledOut, Strip } from '../circuit/circuit';
-import { hazards } from '../circuit/circuit';
+import type { BodyKind, Circuit, Control, Hazard, Place, RuledOut, Strip } from '../circuit/circuit';
+import { bodyKinds, hazards } from '../circuit/circuit';
 import { Cursor } from './cursor';
 import type { LegDraft, PartDraft, Written } from './drafts';
 import { finishCircuit } from './finishCircuit';
@@ -129,33 +129,37 @@ const statements: ReadonlyMap<string, (cursor: Cursor, known: Registry) => void>
       known.setName(words.join(' '));
     },
   ],
+  ['vehicle', (cursor, known) => known.setBody(readBody(cursor))],
   ['place', (cursor, known) => known.addPlace(readPlace(cursor))],
   ['strip', (cursor, known) => known.addStrip(readStrip(cursor))],
   ['control', (cursor, known) => known.addControl(readControl(cursor))],
   ['never', (cursor, known) => known.addRuledOut(readRuledOut(cursor))],
 ]);
 
+function readBody(cursor: Cursor): BodyKind {
+  const found = bodyKinds.find((each) => cursor.takeWord(each));
+  if (found === undefined) throw cursor.flaw(`Expected one of: ${bodyKinds.join(', ')}.`);
+  return found;
+}
+
 function readPlace(cursor: Cursor): Place {
   const id = cursor.word('a short name for the place');
   const name = cursor.text() ?? id;
   let [reachMinutes, visibility] = [2, 0.3];
   let [strip, caution]: (string | undefined)[] = [];
+  let where: Place['where'];
   const found: Hazard[] = [];
   while (!cursor.done) {
-    const taken = cursor.taken;
     if (cursor.takeWord('reach')) reachMinutes = minutesIn(cursor, 'reach 2min');
+    else if (cursor.takeWord('where')) where = [shareIn(cursor, whereExample), shareIn(cursor, whereExample)];
     else if (cursor.takeWord('behind')) strip = cursor.word('the name of the piece that must come off');
-    else if (cursor.takeWord('sees')) {
-      const share = cursor.quantity();
-      if (share === null || !(share.value <= 1))
-        throw cursor.flawFrom(taken, 'Expected a share from 0 to 1, such as “sees 0.5”.');
-      visibility = share.value;
-    } else if (cursor.takeWord('caution'))
+    else if (cursor.takeWord('sees')) visibility = shareIn(cursor, 'sees 0.5');
+    else if (cursor.takeWord('caution'))
       caution = cursor.text() ?? fail(cursor, 'Expected the caution in quotes.');
     else {
       const hazard = hazards.find((each) => cursor.takeWord(each));
       if (hazard === undefined) {
-        throw cursor.flaw(`Expected reach, behind, sees, caution or one of: ${hazards.join(', ')}.`);
+        throw cursor.flaw(`Expected reach, behind, sees, where, caution or one of: ${hazards.join(', ')}.`);
       }
       found.push(hazard);
     }
@@ -168,6 +172,7 @@ function readPlace(cursor: Cursor): Place {
     hazards: found,
     visibility,
     ...(caution === undefined ? {} : { caution }),
+    ...(where === undefined ? {} : { where }),
   };
 }
 
@@ -210,6 +215,16 @@ function readRuledOut(cursor: Cursor): RuledOut {
   if (set.length === 0) throw cursor.flaw('Expected a control and its position, such as “key=start”.');
   const controls = Object.fromEntries(set);
   return { controls, why: cursor.text() ?? fail(cursor, 'Expected the reason in quotes at the end.') };
+}
+
+const whereExample = 'where 0.9 0.2';
+
+function shareIn(cursor: Cursor, example: string): number {
+  const from = cursor.taken;
+  const share = cursor.quantity();
+  if (share === null || !(share.value >= 0 && share.value <= 1))
+    throw cursor.flawFrom(from, `Expected a share from 0 to 1, such as “${example}”.`);
+  return share.value;
 }
 
 function minutesIn(cursor: Cursor, example: string): number {

@@ -1,4 +1,4 @@
-import type { Control, Place, RuledOut, Strip } from '../circuit/circuit';
+import type { BodyKind, Control, Place, RuledOut, Strip } from '../circuit/circuit';
 import type { PartDraft, WireDraft } from './drafts';
 import type { Drafts } from './finishCircuit';
 import type { KindWord, Named } from './vocabulary';
@@ -7,6 +7,7 @@ import type { KindWord, Named } from './vocabulary';
 export interface Registry {
   readonly setName: (name: string) => void;
   readonly setVolts: (volts: 12 | 24) => void;
+  readonly setBody: (body: BodyKind) => void;
   readonly volts: () => number;
   readonly addPlace: (place: Place) => void;
   readonly addStrip: (strip: Strip) => void;
@@ -32,6 +33,7 @@ export interface Registry {
 /** An empty one. */
 export function registry(): Registry {
   let [name, volts]: [string, 12 | 24] = ['Circuit', 12];
+  let body: BodyKind | undefined;
   let forward: Names = namesOf();
   let now: Names = namesOf();
   let said = nothingSaid();
@@ -39,6 +41,7 @@ export function registry(): Registry {
   return {
     setName: (text) => (name = text),
     setVolts: (value) => (volts = value),
+    setBody: (kind) => (body = kind),
     volts: () => volts,
     addPlace: (place) => said.places.push(place),
     addStrip: (strip) => said.strips.push(strip),
@@ -69,7 +72,7 @@ export function registry(): Registry {
       now = namesOf();
       said = nothingSaid();
     },
-    drafts: () => ({ name, nominalVolts: volts, parts: [...now.parts.values()], ...said }),
+    drafts: () => ({ name, nominalVolts: volts, body, parts: [...now.parts.values()], ...said }),
   };
 }
 

@@ -71,6 +71,7 @@ export function wireListLosses(circuit: Circuit): readonly string[] {
       : ['the minutes and trim of its places']),
     ...(circuit.ruledOut === undefined ? [] : ['positions that are never set together']),
     ...(back.nominalVolts === circuit.nominalVolts ? [] : ['its volts']),
+    ...(back.body === circuit.body ? [] : ['what kind of vehicle it is']),
     'its name',
   ];
 }

@@ -31,7 +31,7 @@ function comesBack(text: string, circuit: Circuit): boolean {
 }
 
 function written(circuit: Circuit, fullness: Fullness): string {
-  const { name, nominalVolts, ruledOut = [] } = circuit;
+  const { name, nominalVolts, body: vehicle, ruledOut = [] } = circuit;
   const needed = fullness === 'spelled out' ? circuit : stated(circuit);
   const rest = [
     ...needed.controls.map(writtenControl),
@@ -44,7 +44,11 @@ function written(circuit: Circuit, fullness: Fullness): string {
     ...needed.places.map(writtenPlace),
     ...needed.strips.map(writtenStrip),
   ];
-  const head = [`circuit ${quotedText(name)}`, `${nominalVolts} V`];
+  const head = [
+    `circuit ${quotedText(name)}`,
+    `${nominalVolts} V`,
+    ...(vehicle === undefined ? [] : [`vehicle ${vehicle}`]),
+  ];
   // The paths first: what one looks for when one reads it.
   return [...head, '', ...body(circuit, fullness), ...(rest.length === 0 ? [] : ['', ...rest]), ''].join(
     '\n',
@@ -82,12 +86,13 @@ function ownsControl(parts: readonly Part[], id: string): boolean {
   );
 }
 
-function writtenPlace({ id, name, reachMinutes, strip, hazards, visibility, caution }: Place): string {
+function writtenPlace({ id, name, reachMinutes, strip, hazards, visibility, caution, where }: Place): string {
   return [
     `place ${id} ${quotedText(name)} reach ${reachMinutes}min`,
     ...(strip === undefined ? [] : [`behind ${strip}`]),
     ...hazards,
     `sees ${visibility}`,
+    ...(where === undefined ? [] : [`where ${where[0]} ${where[1]}`]),
     ...(caution === undefined ? [] : [`caution ${quotedText(caution)}`]),
   ].join(' ');
 }

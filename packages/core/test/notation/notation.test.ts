@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Circuit } from '../../src/circuit/circuit';
-import { assumedOfWire } from '../../src/circuit/circuit';
+import { assumedOfWire, bodyKinds } from '../../src/circuit/circuit';
 import type { Condition } from '../../src/circuit/condition';
 import { checkCircuit } from '../../src/circuit/checkCircuit';
 import { inspectCircuit } from '../../src/circuit/inspectCircuit';
@@ -31,6 +31,8 @@ const read = (text: string): Circuit => {
 const messages = (text: string) =>
   readNotation(text).flaws.map(({ line, message }) => `${line + 1}: ${message}`);
 
+const share = fc.double({ min: 0, max: 1, noNaN: true }).map((each) => Number(each.toFixed(3)));
+
 /** Circuits of every realistic family, with any name and colour, some figures assumed, parts in any order. */
 const anyCircuit = fc
   .record({
@@ -43,8 +45,10 @@ const anyCircuit = fc
     marked: fc.array(fc.subarray([...assumedOfPart]), { minLength: 3, maxLength: 3 }),
     markedWires: fc.array(fc.subarray([...assumedOfWire]), { minLength: 3, maxLength: 3 }),
     turn: fc.nat({ max: 50 }),
+    body: fc.constantFrom(undefined, ...bodyKinds),
+    where: fc.option(fc.tuple(share, share), { nil: undefined }),
   })
-  .map(({ family, seed, names, marked, markedWires, turn }): Circuit => {
+  .map(({ family, seed, names, marked, markedWires, turn, body, where }): Circuit => {
     const circuit = families[family]!.draw(seededRandom(seed));
     const turned = [
       ...circuit.parts.slice(turn % circuit.parts.length),
@@ -55,6 +59,8 @@ const anyCircuit = fc
     return {
       ...circuit,
       name: named(0, circuit.name),
+      ...(body === undefined ? {} : { body }),
+      places: circuit.places.map((place, i) => (i > 0 || where === undefined ? place : { ...place, where })),
       parts: turned.map((part, i) => {
         const fields = marked[i % 3]!.filter((field) => field === 'place' || field in part);
         return { ...part, name: named(i, part.name), ...(fields.length === 0 ? {} : { assumed: fields }) };
@@ -105,6 +111,8 @@ const oddIds = [
   '2m',
   'moves',
   'pins',
+  'vehicle',
+  'where',
 ];
 
 test('parts called by words of the notation are the same parts after it', () => {

@@ -18,7 +18,7 @@ import { kindWords, zoneIds } from '@grim-lantern/core';
 import { useEffect, useRef } from 'react';
 
 const words = new Set(kindWords.map(({ word }) => word));
-const statements = new Set(['circuit', 'place', 'strip', 'control', 'never']);
+const statements = new Set(['circuit', 'vehicle', 'place', 'strip', 'control', 'never']);
 
 const language = StreamLanguage.define<null>({
   startState: () => null,

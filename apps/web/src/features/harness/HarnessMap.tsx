@@ -3,14 +3,20 @@ import type { Circuit, OperatingState, TerminalRef } from '@grim-lantern/core';
 import { cavityFill } from '@grim-lantern/core';
 import { LocateFixed, Maximize, Minus, Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { useEffect, useMemo, useRef } from 'react';
+import { useCallback, useEffect, useMemo, useRef } from 'react';
+import type { Box } from './boxes';
 import { boxAround, boxOf } from './boxes';
+import { enlargementAt, shrunk, thinned } from './enlarged';
 import type { HarnessLayout, Point } from './layoutHarness';
 import { litFrom } from './litFrom';
-import type { MapLabels, MapReading } from './mapLabels';
+import { thingPoint } from './mapFacts';
+import { MapLegend } from './MapLegend';
+import type { FigureWords, MapLabels, MapReading } from './mapLabels';
 import { placeLabels } from './mapLabels';
 import { figureWords, suspectWords } from './mapWording';
 import { MapWords } from './MapWords';
+import type { Landmark } from './OffView';
+import { OffView } from './OffView';
 import { Ribbons } from './Ribbons';
 import { PartSymbol } from './symbols';
 import { usePanZoom } from './usePanZoom';
@@ -55,32 +61,29 @@ export function HarnessMap({
 }: HarnessMapProps) {
   const svg = useRef<SVGSVGElement>(null);
   const stage = useRef<SVGGElement>(null);
-  const figures = useMemo(
-    () => layout.figures.map((figure) => figureWords(circuit, figure, state)),
-    [circuit, layout, state],
-  );
-  const calm = useMemo(
-    () => placeLabels(layout, figures, suspectWords(circuit, standing), readings, flag),
-    [circuit, layout, figures, standing, readings, flag],
-  );
-  // While an outcome is held the numbers change, but the view does not move under the hand.
-  const labels = useMemo(() => {
-    if (glow === standing) return calm;
-    return placeLabels(layout, figures, suspectWords(circuit, glow), readings, flag);
-  }, [circuit, layout, figures, glow, standing, readings, flag, calm]);
+  const lettered = { circuit, layout, state, readings, flag };
+  // What the view closes in on does not move with what is tried on, nor with its own size.
+  const calm = useLetters({ ...lettered, glow: standing, times: 1 });
   const whole = useMemo(
-    (): Frame => ({ left: 0, top: 0, right: layout.width, bottom: layout.height, focus: { x: 0, y: 0 } }),
+    (): Frame => ({
+      left: -2 * margin,
+      top: 0,
+      right: layout.width + margin,
+      bottom: layout.height,
+      focus: { x: 0, y: 0 },
+    }),
     [layout],
   );
-  const { zoomBy, fit, toGlow } = usePanZoom(
+  const { zoomBy, fit, toGlow, goTo, view } = usePanZoom(
     svg,
     stage,
     whole,
     followsFlag
       ? { ...whole, right: whole.right + keysWidth, focus: flag?.point ?? whole.focus }
-      : (frameOf(layout, standing, calm) ?? whole),
+      : (frameOf(layout, standing, calm.labels) ?? whole),
     !opensWhole,
   );
+  const letters = useLetters({ ...lettered, glow, times: enlargementAt(view?.scale ?? 1) });
   useGlowKey(toGlow);
   return (
     <div className="relative h-full w-full overflow-hidden">
@@ -130,7 +133,7 @@ export function HarnessMap({
                 strokeWidth={1.5}
               />
             ))}
-          <MapWords figures={figures} labels={labels} />
+          <MapWords {...letters} />
           {held !== null && (
             <circle
               cx={held.x}
@@ -144,6 +147,7 @@ export function HarnessMap({
           )}
         </g>
       </svg>
+      <OffView view={view} landmarks={landmarksOf(circuit, layout, standing, flag)} onGo={goTo} />
       <div className="absolute top-2 right-2 flex flex-col gap-1 lg:top-3 lg:right-3">
         {/* Two fingers do it on a small screen, where the keys would lie over the map. */}
         <div className="short:hidden flex flex-col gap-1 max-sm:hidden">
@@ -152,9 +156,64 @@ export function HarnessMap({
         </div>
         <MapKey label="Whole map" onPress={fit} icon={<Maximize size={16} />} />
         <MapKey label="Show the suspect (G)" onPress={toGlow} icon={<LocateFixed size={18} />} />
+        <div className="short:hidden max-sm:hidden">
+          <MapLegend />
+        </div>
       </div>
     </div>
   );
+}
+
+/** The words of the map, so many times larger than it is drawn, as many as have room then. */
+function useLetters({
+  circuit,
+  layout,
+  state,
+  glow,
+  readings,
+  flag,
+  times,
+}: Pick<HarnessMapProps, 'circuit' | 'layout' | 'state' | 'glow' | 'readings' | 'flag'> & {
+  readonly times: number;
+}): { readonly figures: readonly FigureWords[]; readonly labels: MapLabels; readonly times: number } {
+  const small = useMemo(() => shrunk(layout, times), [layout, times]);
+  const near = useCallback(({ x, y }: Point) => ({ x: x / times, y: y / times }), [times]);
+  return useMemo(() => {
+    const figures = small.figures.map((figure) => figureWords(circuit, figure, state));
+    const suspects = suspectWords(circuit, glow);
+    const read = readings.map((each) => ({ ...each, point: near(each.point) }));
+    const flagged = flag === null ? null : { ...flag, point: near(flag.point) };
+    if (times === 1) {
+      return { figures, labels: placeLabels(small, figures, suspects, read, flagged), times };
+    }
+    // Numbers and the flag first, without the names of wires; the names of parts take what room is left.
+    const numbers = suspects.map((each) => ({ ...each, nameLines: [] }));
+    const labels = placeLabels(small, figures.map(nameless), numbers, read, flagged);
+    return { figures: thinned(figures, glow, writtenOf(labels)), labels, times };
+  }, [circuit, small, state, glow, readings, flag, near, times]);
+}
+
+const nameless = (words: FigureWords): FigureWords => ({ ...words, name: '', below: null });
+
+/** What labels take up. */
+const writtenOf = ({ flag, ribbons, readings }: MapLabels): readonly Box[] => [
+  ...(flag === null ? [] : [flag.box]),
+  ...[...ribbons, ...readings].map(({ box }) => box),
+];
+
+/** What must not be lost from sight: the probe, and what leads. */
+function landmarksOf(
+  circuit: Circuit,
+  layout: HarnessLayout,
+  standing: ReadonlyMap<string, number>,
+  flag: HarnessMapProps['flag'],
+): readonly Landmark[] {
+  const leading = suspectWords(circuit, standing)[0];
+  const at = leading === undefined ? null : thingPoint(layout, leading.suspect);
+  return [
+    ...(flag === null ? [] : [{ id: 'probe' as const, ...flag }]),
+    ...(at === null ? [] : [{ id: 'suspect' as const, point: at, words: leading!.number }]),
+  ];
 }
 
 /** Every terminal, with room for a thumb where it can be asked. */

@@ -2,9 +2,22 @@ import type { FigureWords, MapLabels, MapReading, Placed, PlacedFlag, SuspectWor
 import { flagRing, letters } from './mapLabels';
 
 /** Everything that is written on the map, above everything that is drawn. */
-export function MapWords({ figures, labels }: { figures: readonly FigureWords[]; labels: MapLabels }) {
+export function MapWords({
+  figures,
+  labels,
+  times = 1,
+}: {
+  figures: readonly FigureWords[];
+  labels: MapLabels;
+  /** So much larger than the drawing: they were placed on one that is as much smaller. */
+  times?: number;
+}) {
   return (
-    <g textAnchor="middle" className="pointer-events-none">
+    <g
+      textAnchor="middle"
+      className="pointer-events-none"
+      transform={times === 1 ? undefined : `scale(${times})`}
+    >
       {figures.map((words) => (
         <FigureName key={words.figure.id} {...words} />
       ))}
@@ -21,7 +34,7 @@ export function MapWords({ figures, labels }: { figures: readonly FigureWords[];
 
 function FigureName({ figure: { x, y, width, height }, name, below }: FigureWords) {
   return (
-    <g transform={`translate(${x + width / 2} ${y})`} className="map-name">
+    <g transform={`translate(${x + width / 2} ${y})`}>
       <text y={-8} fontSize={letters.name} className="label-halo fill-ink">
         {name}
       </text>

@@ -38,15 +38,17 @@ export function overlap(one: Box, other: Box): number {
 /**
  * The candidate that covers least of what is there; among equals, the first.
  * @param extent - the boxes that a candidate takes up
+ * @param dear - what it costs even where it covers nothing
  */
 export function leastCovering<T>(
   candidates: readonly T[],
   extent: (candidate: T) => readonly Box[],
   obstacles: readonly Obstacle[],
+  dear: (candidate: T) => number = () => 0,
 ): T | null {
   let best: { candidate: T; cost: number } | null = null;
   for (const candidate of candidates) {
-    let cost = 0;
+    let cost = dear(candidate);
     for (const box of extent(candidate)) {
       for (const obstacle of obstacles) cost += overlap(box, obstacle.box) * obstacle.weight;
     }

@@ -49,7 +49,14 @@ export function testPoint(circuit: Circuit, layout: HarnessLayout, test: Test): 
     const wire = layout.wires.get(passing?.id ?? '');
     return wire === undefined ? null : middleOf(wire);
   }
-  const figure = layout.figures.find(({ part }) => part.id === test.at);
+  return thingPoint(layout, test.at);
+}
+
+/** The middle of a part's figure or of a wire; null where the map shows none of that id. */
+export function thingPoint(layout: HarnessLayout, id: string): Point | null {
+  const wire = layout.wires.get(id);
+  if (wire !== undefined) return middleOf(wire);
+  const figure = layout.figures.find(({ part }) => part.id === id);
   return figure === undefined ? null : { x: figure.x + figure.width / 2, y: figure.y + figure.height / 2 };
 }
 

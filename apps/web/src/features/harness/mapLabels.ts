@@ -49,7 +49,7 @@ export interface MapLabels {
 }
 
 /** Sizes of the letters, px, and the widths of an average one as a share of it, with some room to spare. */
-export const letters = { name: 15, state: 11, number: 16, ribbonName: 13, reading: 13, flag: 15 } as const;
+export const letters = { name: 15, state: 12, number: 16, ribbonName: 13, reading: 13, flag: 15 } as const;
 const wordWidth = 0.46;
 const monoWidth = 0.72;
 const lineHeight = 1.15;
@@ -82,8 +82,13 @@ export function placeLabels(
     ...(flag === null ? [] : [{ box: boxAround(flag.point.x, flag.point.y, 32, 32), weight: weights.words }]),
   ];
   const words: Obstacle[] = [];
-  const place = <T>(content: T, candidates: readonly Box[]): Placed<T>[] => {
-    const box = leastCovering(candidates, (each) => [each], [...fixed, ...words]);
+  const place = <T>(content: T, candidates: readonly Candidate[]): Placed<T>[] => {
+    const box = leastCovering(
+      candidates,
+      (each) => [each],
+      [...fixed, ...words],
+      ({ strays = 0 }) => strays,
+    );
     if (box === null) return [];
     words.push({ box, weight: weights.words });
     return [{ content, box }];
@@ -102,17 +107,28 @@ export function placeLabels(
   };
 }
 
-function figureObstacles({ figure, name, below }: FigureWords): readonly Obstacle[] {
+/** A place for words; what it costs that they lie far from what they name. */
+type Candidate = Box & { readonly strays?: number };
+
+function figureObstacles(words: FigureWords): readonly Obstacle[] {
+  const { figure, name, below } = words;
   const { x, y, width, height } = figure;
-  const words = (text: string, middle: number, size: number, share: number) => ({
-    box: boxAround(x + width / 2, middle, text.length * size * share, size * lineHeight),
-    weight: weights.words,
-  });
+  const state = boxAround(
+    x + width / 2,
+    y + height + 13,
+    (below ?? '').length * letters.state * monoWidth,
+    letters.state * lineHeight,
+  );
   return [
     { box: { left: x, top: y, right: x + width, bottom: y + height }, weight: weights.figure },
-    ...(name === '' ? [] : [words(name, y - 13, letters.name, wordWidth)]),
-    ...(below === null ? [] : [words(below, y + height + 13, letters.state, monoWidth)]),
+    ...(name === '' ? [] : [{ box: nameBox(words), weight: weights.words }]),
+    ...(below === null ? [] : [{ box: state, weight: weights.words }]),
   ];
+}
+
+/** What the name above a figure takes up. */
+export function nameBox({ figure: { x, y, width }, name }: FigureWords): Box {
+  return boxAround(x + width / 2, y - 13, name.length * letters.name * wordWidth, letters.name * lineHeight);
 }
 
 /** Half the room that a wire takes up, px. */
@@ -148,7 +164,7 @@ const shares = [0.5, 0.6, 0.4, 0.7, 0.3, 0.8, 0.2] as const;
 const ribbonGap = 12;
 
 /** Along a section's ribbon, or around a part's figures. */
-function suspectBoxes(words: SuspectWords, { wires, figures }: HarnessLayout): readonly Box[] {
+function suspectBoxes(words: SuspectWords, { wires, figures }: HarnessLayout): readonly Candidate[] {
   const corners = wires.get(words.suspect);
   if (corners !== undefined) return ribbonBoxes(words, corners);
   const width = words.number.length * letters.number * monoWidth;
@@ -170,24 +186,33 @@ function suspectBoxes(words: SuspectWords, { wires, figures }: HarnessLayout): r
     });
 }
 
+/** How far from the ribbon, in gaps, and what that costs: rather over a bare wire than beside another one. Judgement. */
+const distances = [
+  { far: 1, strays: 0 },
+  { far: 2.4, strays: 300 },
+  { far: 4, strays: 3000 },
+  { far: 6, strays: 6000 },
+] as const;
+
 /** Below or above a level run, beside an upright one; longest runs first. */
-function ribbonBoxes({ number, nameLines }: SuspectWords, corners: readonly Point[]): readonly Box[] {
+function ribbonBoxes({ number, nameLines }: SuspectWords, corners: readonly Point[]): readonly Candidate[] {
   const width = Math.max(
     number.length * letters.number * monoWidth,
     ...nameLines.map((line) => line.length * letters.ribbonName * wordWidth),
   );
   const height = (letters.number + nameLines.length * letters.ribbonName) * lineHeight;
   const runs = [...runsOf(corners)].sort((one, other) => other.length - one.length);
-  const spots = [1, 2.4, 4, 6].flatMap((far) =>
-    runs.flatMap((run) => shares.map((share) => ({ far, share, ...run }))),
+  const spots = distances.flatMap(({ far, strays }) =>
+    runs.flatMap((run) => shares.map((share) => ({ far, strays, share, ...run }))),
   );
-  return spots.flatMap(({ far, share, from, to, level }) => {
+  return spots.flatMap(({ far, strays, share, from, to, level }) => {
     const x = from.x + (to.x - from.x) * share;
     const y = from.y + (to.y - from.y) * share;
     const [across, along] = [ribbonGap * far + width / 2, ribbonGap * far + height / 2];
-    return level
+    const boxes = level
       ? [boxAround(x, y + along, width, height), boxAround(x, y - along, width, height)]
       : [boxAround(x + across, y, width, height), boxAround(x - across, y, width, height)];
+    return boxes.map((box) => ({ ...box, strays }));
   });
 }
 

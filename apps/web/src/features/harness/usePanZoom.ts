@@ -3,23 +3,33 @@ import 'd3-transition';
 import type { ZoomBehavior } from 'd3-zoom';
 import { zoom, zoomIdentity } from 'd3-zoom';
 import type { RefObject } from 'react';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import type { Point } from './layoutHarness';
 import type { Frame } from './viewOf';
 import { viewOf } from './viewOf';
-
-/** Below this scale a part's name is smaller than 7 px. */
-const farBelow = 0.45;
 
 /** What the keys of the map take of its right side, px: a view of the whole stays clear of them. */
 const keysRoom = 64;
 
-/** Says something of the drawing to its style sheet; nothing is drawn anew for what it knows already. */
-function mark(stage: SVGGElement | null, name: 'scaling' | 'far', on: boolean): void {
-  if (stage !== null && stage.dataset[name] !== String(on)) stage.dataset[name] = String(on);
+/** How the drawing stands in its view, px of the screen. */
+export interface View {
+  readonly scale: number;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
 }
 
-/** Pan and zoom of a stage, which knows at what size it stands and whether a hand is changing it. */
-function movingStage(stage: RefObject<SVGGElement | null>): ZoomBehavior<SVGSVGElement, unknown> {
+/** Says to the style sheet whether the drawing is changing its size; nothing is drawn anew for what it knows already. */
+function markScaling(stage: SVGGElement | null, on: boolean): void {
+  if (stage !== null && stage.dataset['scaling'] !== String(on)) stage.dataset['scaling'] = String(on);
+}
+
+/** Pan and zoom of a stage, which knows whether a hand is changing its size; told where it stands when it rests. */
+function movingStage(
+  stage: RefObject<SVGGElement | null>,
+  onRest: (transform: { readonly k: number; readonly x: number; readonly y: number }) => void,
+): ZoomBehavior<SVGSVGElement, unknown> {
   let scale = 1;
   return zoom<SVGSVGElement, unknown>()
     .scaleExtent([0.15, 4])
@@ -28,11 +38,12 @@ function movingStage(stage: RefObject<SVGGElement | null>): ZoomBehavior<SVGSVGE
       if (transform.k === scale) return;
       scale = transform.k;
       // Halos and lamplight are drawn anew at every size: they wait until the hand rests.
-      mark(stage.current, 'scaling', true);
-      // From far away only what glows keeps its words.
-      mark(stage.current, 'far', scale < farBelow);
+      markScaling(stage.current, true);
     })
-    .on('end', () => mark(stage.current, 'scaling', false));
+    .on('end', ({ transform }: { transform: { k: number; x: number; y: number } }) => {
+      markScaling(stage.current, false);
+      onRest(transform);
+    });
 }
 
 /** Pan and zoom by d3-zoom. The view follows the frame until a hand takes it; a new frame takes it back. */
@@ -46,10 +57,13 @@ export function usePanZoom(
 ) {
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
   const show = useRef<(frame: Frame, legible: boolean, slowly: boolean) => void>(() => undefined);
+  const [stands, setStands] = useState<View | null>(null);
   useEffect(() => {
     const element = svg.current;
     if (element === null) return;
-    const view = movingStage(stage);
+    const view = movingStage(stage, ({ k, x, y }) =>
+      setStands({ scale: k, x, y, width: element.clientWidth, height: element.clientHeight }),
+    );
     behaviour.current = view;
     show.current = (frame, legible, slowly) => {
       const width = element.clientWidth - (legible ? 0 : keysRoom);
@@ -84,6 +98,12 @@ export function usePanZoom(
   return {
     zoomBy: (factor: number) => {
       if (svg.current !== null) behaviour.current?.scaleBy(select(svg.current), factor);
+    },
+    /** Where the drawing rests; null before it was first framed. */
+    view: stands,
+    /** Brings a point of the drawing into the middle of the view, at the size that it has. */
+    goTo: ({ x, y }: Point) => {
+      if (svg.current !== null) behaviour.current?.translateTo(select(svg.current), x, y);
     },
     fit: () => show.current(whole, false, true),
     /** Back to what glows, wherever a hand has taken the view. */

@@ -1,6 +1,7 @@
 import type { Circuit, ForeseenOutcome, Test } from '@grim-lantern/core';
 import { instrumentById } from '@grim-lantern/core';
 import { useMemo } from 'react';
+import { BodyInset } from './BodyInset';
 import { HarnessMap } from '../harness/HarnessMap';
 import { useHarnessLayout } from '../harness/useHarnessLayout';
 import type { Diagnosis } from '../../session/useDiagnosis';
@@ -41,5 +42,10 @@ export function JobMap({
       </p>
     );
   }
-  return <HarnessMap {...{ circuit, layout, glow, standing, readings, flag, onPoint }} state={job.state} />;
+  return (
+    <>
+      <HarnessMap {...{ circuit, layout, glow, standing, readings, flag, onPoint }} state={job.state} />
+      <BodyInset {...{ circuit, shown, standing }} />
+    </>
+  );
 }
