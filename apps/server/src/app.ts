@@ -101,7 +101,7 @@ export function createApp({
           'script-src': ["'self'"],
           'worker-src': ["'self'"],
           'style-src': ["'self'", "'unsafe-inline'"],
-          'img-src': ["'self'", 'data:'],
+          'img-src': ["'self'", 'data:', 'blob:'],
           // A workshop's own network speaks plain http.
           'upgrade-insecure-requests': null,
         },

@@ -3,6 +3,7 @@ import { Writable } from 'node:stream';
 import { extract, pack } from 'tar-stream';
 import { exportWorkshop } from '../src/archive/exportWorkshop';
 import { workHere } from '../src/work/work';
+import { png } from './picture';
 import type { Device, TestServer } from './testServer';
 import { demo, testServer } from './testServer';
 
@@ -68,6 +69,17 @@ test('a workshop that is exported, imported elsewhere and exported again is the 
     .post(`/api/jobs/${job.id}/events`)
     .send({ events: [{ ...stamp, type: 'circuit-followed', circuit: revision.id }] })
     .expect(200);
+  // A photo that hangs on the job, and one that was put away.
+  const taken = { author: stamp.author, at: stamp.at, shows: 'part', of: 'C7', caption: 'Pin 2' };
+  const photos = [randomUUID(), randomUUID()];
+  for (const photo of photos)
+    await from.http
+      .put(`/api/vehicles/${vehicleId}/photos/${photo}`)
+      .query({ ...taken, job: job.id })
+      .set('content-type', 'application/octet-stream')
+      .send(png())
+      .expect(200);
+  await from.http.put(`/api/photos/${photos[0]}`).send({ caption: 'Pin 2', removed: true }).expect(200);
   const before = await exported(from.http);
   expect((await exported(from.http)).equals(before)).toBe(true);
   const owner = await emptyWorkshop();
@@ -76,6 +88,7 @@ test('a workshop that is exported, imported elsewhere and exported again is the 
   const [one, other] = await Promise.all([filesOf(before), filesOf(await exported(owner))]);
   expect([...other.keys()]).toEqual([...one.keys()]);
   expect([...one.keys()].filter((name) => name.endsWith('.trace')).length).toBeGreaterThan(0);
+  expect([...one.keys()].filter((name) => name.endsWith('.picture')).length).toBe(2);
   for (const [name, bytes] of one) {
     // The importing owner is one person more, and the manifest has that file's sum.
     if (name === 'people.json' || name === 'manifest.json') continue;

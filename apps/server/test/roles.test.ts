@@ -1,6 +1,7 @@
 import { routes } from '@grim-lantern/contract';
 import type { Member, Role, Route } from '@grim-lantern/contract';
 import { randomBytes, randomUUID } from 'node:crypto';
+import { png } from './picture';
 import type { Device, TestServer } from './testServer';
 import { addPerson as addTo, demo, password, setupToken, testServer } from './testServer';
 
@@ -57,10 +58,17 @@ describe('who may what', () => {
   test('nothing of another workshop is told, changed or removed by its ids', async () => {
     const { device } = await otherWorkshop();
     const { models } = server.database;
-    const [job, centre, trace] = await Promise.all([
+    const taken = `author=${demo.technicians[0]!.id}&at=2026-11-24T15:00:00.000Z&shows=vehicle`;
+    await server.http
+      .put(`/api/vehicles/${demo.circuits[0]!.vehicleId}/photos/${randomUUID()}?${taken}`)
+      .set('content-type', 'application/octet-stream')
+      .send(png())
+      .expect(200);
+    const [job, centre, trace, photo] = await Promise.all([
       models.Job.findOne({ rejectOnEmpty: true }),
       models.Centre.findOne({ rejectOnEmpty: true }),
       models.Trace.findOne({ rejectOnEmpty: true }),
+      models.Photo.findOne({ rejectOnEmpty: true }),
     ]);
     const ids = {
       jobId: job.id,
@@ -68,6 +76,7 @@ describe('who may what', () => {
       circuitId: job.circuitId,
       centreId: centre.id,
       traceId: trace.id,
+      photoId: photo.id,
       technicianId: demo.technicians[0]!.id,
       personId: demo.technicians[0]!.id,
     };

@@ -3,19 +3,20 @@ import { Provider } from 'react-redux';
 import { App } from './App';
 import { whenLinkChanges, whenSignedOut } from './data/request';
 import { accessSlice, loadSession } from './data/access';
-import { copies } from './data/copies';
+import { forgetRead } from './data/forgetRead';
 import { keepJobCopies } from './data/jobCopies';
 import { linkSlice } from './data/link';
 import { registerOffline } from './offline/registerOffline';
+import { photoShelf } from './data/photoShelf';
 import { startPost } from './data/post';
 import { openKeptOutbox } from './data/keptOutbox';
 import { createStore } from './data/store';
 import './styles.css';
 
-const store = createStore(await openKeptOutbox());
+const store = createStore(await openKeptOutbox(), await photoShelf.waiting());
 whenSignedOut(() => {
   store.dispatch(accessSlice.actions.signedOut());
-  void copies.forgetAll();
+  void forgetRead();
 });
 whenLinkChanges((copiedAt) =>
   store.dispatch(

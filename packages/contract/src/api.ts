@@ -7,6 +7,7 @@ import { portableJobSchema } from './jobFile';
 import { archiveJobSchema, jobListQuery, jobPageSchema, jobSummarySchema } from './jobList';
 import { newFuseBoxSchema, savedFuseBoxSchema } from './fuseBox';
 import { colleagueSchema, newVehicleSchema, kitSchema, vehicleRecordSchema, vehicleSchema } from './people';
+import { photoRoutes } from './photoRoutes';
 import type { Route } from './route';
 import { badBody, everyone, notFound, trained } from './route';
 import { reportShownSchema, sharedReportSchema, shareReportSchema } from './sharedReport';
@@ -74,6 +75,7 @@ export type CircuitSummary = z.infer<typeof circuitSummarySchema>;
 /** The whole API; the server serves exactly these, and the description is generated from them. */
 export const routes = {
   ...accessRoutes,
+  ...photoRoutes,
   alive: {
     method: 'get',
     path: '/api/alive',

@@ -3,6 +3,7 @@ import { roleSchema } from './access';
 import { fuseBoxSchema } from './fuseBox';
 import { jobEventSchema } from './job';
 import { newVehicleSchema, kitSchema } from './people';
+import { photoRecordSchema } from './photo';
 import { relayEntrySchema } from './relayEntry';
 import { moment, shortText, uuid } from './text';
 import { traceSideSchema } from './trace';
@@ -29,4 +30,7 @@ export const archivedRecordingSchema = z.strictObject({
   author: uuid(),
   side: traceSideSchema,
   kept: z.boolean(),
+});
+export const archivedPhotoSchema = z.strictObject({
+  ...photoRecordSchema.omit({ id: true, vehicleId: true, width: true, height: true, type: true }).shape,
 });

@@ -23,9 +23,12 @@ export type { Colleague, Technician, Vehicle, VehicleRecord } from './people';
 export {
   archivedJobSchema,
   archivedPeopleSchema,
+  archivedPhotoSchema,
   archivedRecordingSchema,
   archivedVehicleSchema,
 } from './archive';
+export { mostPhotoBytes, photoRecordSchema, photoSubjects } from './photo';
+export type { PhotoFiling, PhotoRecord, PhotoSubject } from './photo';
 export { publishedSchemas } from './publishedSchemas';
 export { openApi } from './openApi';
 export { firstProblem } from './firstProblem';

@@ -88,6 +88,7 @@ export const jobEventSchema = z.discriminatedUnion(
       typed: shortText,
       corrects: uuid('Expected the id of a reading.').optional(),
       unsure: z.literal(true).optional(),
+      told: z.literal(true).optional(),
     }),
     z.strictObject({
       ...stamp,

@@ -12,7 +12,10 @@ export {
   notationAfter,
   renamedNotation,
   withPart,
+  withBody,
+  withPlace,
   withSection,
+  withTrim,
   withoutPart,
   withoutSection,
 } from './notation/editCircuit';

@@ -1,6 +1,7 @@
 import {
   archivedJobSchema,
   archivedPeopleSchema,
+  archivedPhotoSchema,
   archivedRecordingSchema,
   archivedVehicleSchema,
   circuitRecordSchema,
@@ -18,6 +19,7 @@ export const documents = {
   circuit: { name: /^circuits\/[0-9a-f-]{36}\.json$/, schema: circuitRecordSchema },
   job: { name: /^jobs\/[0-9a-f-]{36}\.json$/, schema: archivedJobSchema },
   recording: { name: /^recordings\/[0-9a-f-]{36}\/[0-9a-f-]{36}\.json$/, schema: archivedRecordingSchema },
+  photo: { name: /^photos\/[0-9a-f-]{36}\/[0-9a-f-]{36}\.json$/, schema: archivedPhotoSchema },
   manifest: {
     name: /^manifest\.json$/,
     schema: z.object({

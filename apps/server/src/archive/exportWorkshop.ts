@@ -6,6 +6,7 @@ import type { Writable } from 'node:stream';
 import { pack } from 'tar-stream';
 import type { Pack } from 'tar-stream';
 import { createCircuitRepository } from '../repositories/circuitRepository';
+import { createPhotoRepository } from '../repositories/photoRepository';
 import { storedJob } from '../repositories/storedJob';
 import type { RepositoryParts } from '../repositories/traceRepository';
 import { createTraceRepository } from '../repositories/traceRepository';
@@ -93,6 +94,7 @@ async function writeAll(parts: RepositoryParts, archive: Archive): Promise<void>
   const rows = await models.Circuit.findAll({ ...inOrder, attributes: ['id'] });
   for (const { id } of rows) await archive.document(`circuits/${id}.json`, await circuits.get(id));
   await writeJobs(parts, archive);
+  await writePhotos(parts, archive);
   await archive.manifest();
 }
 
@@ -102,6 +104,25 @@ function unversioned(vehicle: VehicleRecord): Omit<VehicleRecord, 'version'> {
     VehicleRecord,
     'version'
   >;
+}
+
+/** Each photo as it was kept, with what is said of it beside it. */
+async function writePhotos({ database, workshopId }: RepositoryParts, archive: Archive): Promise<void> {
+  const photos = createPhotoRepository(database, workshopId);
+  const rows = await database.models.Photo.findAll({
+    where: { workshopId },
+    attributes: ['id', 'vehicleId'],
+    order: [['id', 'ASC']],
+  });
+  const vehicles = new Set(rows.map(({ vehicleId }) => vehicleId));
+  const records = (await Promise.all([...vehicles].map((id) => photos.list(id)))).flat();
+  const recordOf = new Map(records.map((record) => [record.id, record]));
+  for (const { id } of rows) {
+    const { vehicleId, jobId, author, at, shows, of, caption, removed } = recordOf.get(id)!;
+    const said = { jobId, author, at, shows, of, caption, removed };
+    await archive.document(`photos/${vehicleId}/${id}.json`, said);
+    await archive.file(`photos/${vehicleId}/${id}.picture`, (await photos.picture(id)).bytes);
+  }
 }
 
 async function writeJobs(parts: RepositoryParts, archive: Archive): Promise<void> {

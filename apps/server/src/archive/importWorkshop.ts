@@ -15,6 +15,7 @@ import type { Database } from '../database/database';
 import { ApiProblem } from '../errors/problems';
 import { checked } from '../errors/validated';
 import { importEvents } from '../repositories/importJob';
+import { createPhotoRepository } from '../repositories/photoRepository';
 import type { RepositoryParts } from '../repositories/traceRepository';
 import { createTraceRepository } from '../repositories/traceRepository';
 import { documents } from './documents';
@@ -22,7 +23,7 @@ import { documents } from './documents';
 type Documents = typeof documents;
 type Content<K extends keyof Documents> = z.infer<Documents[K]['schema']>;
 
-/** Everything of an archive but its recordings, which stay in the file. */
+/** Everything of an archive but its recordings and photos themselves, which stay in the file. */
 interface Archive {
   readonly workshop: Content<'workshop'>;
   readonly people: Content<'people'>;
@@ -31,8 +32,11 @@ interface Archive {
   readonly jobs: readonly Content<'job'>[];
   /** By `jobId/traceId`. */
   readonly recordings: ReadonlyMap<string, Content<'recording'>>;
+  /** By `vehicleId/photoId`. */
+  readonly photos: ReadonlyMap<string, Content<'photo'>>;
 }
 
+const photoName = /^photos\/([0-9a-f-]{36})\/([0-9a-f-]{36})\.(json|picture)$/;
 const recordingName = /^recordings\/([0-9a-f-]{36})\/([0-9a-f-]{36})\.(json|trace)$/;
 
 /**
@@ -51,6 +55,7 @@ export async function importWorkshop(parts: RepositoryParts, bytes: Readable): P
       await refuseUnlessEmpty(database, workshopId, transaction);
       await storeDocuments(database, workshopId, archive, transaction);
       await storeRecordings(parts, archive, file, transaction);
+      await storePhotos(parts, archive, file, transaction);
     });
     return archive.jobs.length;
   } finally {
@@ -97,12 +102,14 @@ async function readArchive(file: string): Promise<Archive> {
     circuit: [],
     job: [],
     recording: [],
+    photo: [],
     manifest: [],
   };
   const recordings = new Map<string, Content<'recording'>>();
+  const photos = new Map<string, Content<'photo'>>();
   for await (const { name, bytes } of entriesOf(file)) {
     sums.set(name, createHash('sha256').update(bytes).digest('hex'));
-    if (name.endsWith('.trace')) continue;
+    if (name.endsWith('.trace') || name.endsWith('.picture')) continue;
     const kind = (Object.keys(documents) as (keyof Documents)[]).find((each) =>
       documents[each].name.test(name),
     );
@@ -111,6 +118,8 @@ async function readArchive(file: string): Promise<Archive> {
     (found[kind] as unknown[]).push(content);
     const [, job, trace] = recordingName.exec(name) ?? [];
     if (kind === 'recording') recordings.set(`${job}/${trace}`, content as Content<'recording'>);
+    const [, vehicle, photo] = photoName.exec(name) ?? [];
+    if (kind === 'photo') photos.set(`${vehicle}/${photo}`, content as Content<'photo'>);
   }
   const [[manifest], [workshop], [people]] = [found.manifest, found.workshop, found.people];
   if (manifest === undefined || workshop === undefined || people === undefined) {
@@ -125,7 +134,15 @@ async function readArchive(file: string): Promise<Archive> {
       );
     }
   }
-  return { workshop, people, vehicles: found.vehicle, circuits: found.circuit, jobs: found.job, recordings };
+  return {
+    workshop,
+    people,
+    vehicles: found.vehicle,
+    circuits: found.circuit,
+    jobs: found.job,
+    recordings,
+    photos,
+  };
 }
 
 function contentOf<K extends keyof Documents>(kind: K, name: string, bytes: Buffer): Content<K> {
@@ -235,5 +252,24 @@ async function storeRecordings(
     const { author, side, kept } = about;
     await repository.add({ id, jobId, author, bytes: [bytes] }, transaction);
     await repository.file(id, { side, kept }, transaction);
+  }
+}
+
+async function storePhotos(
+  { database, workshopId }: RepositoryParts,
+  { photos }: Archive,
+  file: string,
+  transaction: Transaction,
+): Promise<void> {
+  const repository = createPhotoRepository(database, workshopId);
+  for await (const { name, bytes } of entriesOf(file)) {
+    const [, vehicleId, id, ending] = photoName.exec(name) ?? [];
+    if (vehicleId === undefined || id === undefined || ending !== 'picture') continue;
+    const about = photos.get(`${vehicleId}/${id}`);
+    if (about === undefined)
+      throw new ApiProblem('archive/flaw', name, `${name}: Expected its .json beside it.`);
+    const { removed, ...said } = about;
+    await repository.add({ ...said, id, vehicleId, bytes: [bytes] }, transaction);
+    if (removed) await repository.file(id, { caption: said.caption, removed }, transaction);
   }
 }

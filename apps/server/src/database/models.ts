@@ -1,4 +1,4 @@
-import type { JobStanding, RelayEntry, Role, TraceRecord } from '@grim-lantern/contract';
+import type { JobStanding, PhotoRecord, RelayEntry, Role, TraceRecord } from '@grim-lantern/contract';
 import type { Circuit, FuseBox, JobEvent, JobStage, Kit } from '@grim-lantern/core';
 import type { CreationOptional, InferAttributes, InferCreationAttributes, Sequelize } from 'sequelize';
 import { DataTypes, Model } from 'sequelize';
@@ -134,6 +134,19 @@ class TracePieceRow extends Model<InferAttributes<TracePieceRow>, InferCreationA
   declare bytes: Buffer;
 }
 
+export class PhotoRow extends Model<InferAttributes<PhotoRow>, InferCreationAttributes<PhotoRow>> {
+  declare workshopId: string;
+  declare id: string;
+  declare vehicleId: string;
+  declare jobId: string | null;
+  declare authorId: string;
+  declare at: Date;
+  declare document: Pick<PhotoRecord, 'shows' | 'of' | 'caption' | 'width' | 'height' | 'type'>;
+  declare sha256: Buffer;
+  declare bytes: Buffer;
+  declare removedAt: CreationOptional<Date | null>;
+}
+
 export interface Models {
   readonly Workshop: typeof WorkshopRow;
   readonly Technician: typeof TechnicianRow;
@@ -145,6 +158,7 @@ export interface Models {
   readonly JobEvent: typeof JobEventRow;
   readonly Trace: typeof TraceRow;
   readonly TracePiece: typeof TracePieceRow;
+  readonly Photo: typeof PhotoRow;
 }
 
 // Made anew for each column: Sequelize writes the column's own name into what it is given.
@@ -304,7 +318,7 @@ function jobModels(sequelize: Sequelize): Pick<Models, 'Circuit' | 'Job' | 'JobE
   };
 }
 
-function traceModels(sequelize: Sequelize): Pick<Models, 'Trace' | 'TracePiece'> {
+function traceModels(sequelize: Sequelize): Pick<Models, 'Trace' | 'TracePiece' | 'Photo'> {
   const options = optionsFor(sequelize);
   const bytes = () => ({ type: DataTypes.BLOB, allowNull: false });
   return {
@@ -329,6 +343,21 @@ function traceModels(sequelize: Sequelize): Pick<Models, 'Trace' | 'TracePiece'>
         bytes: bytes(),
       },
       options('trace_pieces'),
+    ),
+    Photo: class extends PhotoRow {}.init(
+      {
+        workshopId: key(),
+        id: key(),
+        vehicleId: uuid(),
+        jobId: DataTypes.UUID,
+        authorId: uuid(),
+        at: { type: DataTypes.DATE, allowNull: false },
+        document: { type: DataTypes.JSONB, allowNull: false },
+        sha256: bytes(),
+        bytes: bytes(),
+        removedAt: DataTypes.DATE,
+      },
+      options('photos'),
     ),
   };
 }

@@ -78,6 +78,10 @@ const problems = {
   'trace/id-taken': { status: 409, message: 'This id belongs to another recording already.' },
   'trace/too-large': { status: 413, message: 'The recording is larger than 256 MB.' },
   'trace/unreadable': { status: 422, message: 'It is no recording that can be read.' },
+  'photo/unknown': { status: 404, message: 'There is no such photo in this workshop.' },
+  'photo/id-taken': { status: 409, message: 'This id belongs to another photo already.' },
+  'photo/too-large': { status: 413, message: 'The photo is larger than 3 MB.' },
+  'photo/unreadable': { status: 422, message: 'It is no picture that can be shown: JPEG, PNG or WebP.' },
   'technician/none': { status: 404, message: 'There is no such technician in this workshop.' },
   'circuit/id-taken': {
     status: 409,

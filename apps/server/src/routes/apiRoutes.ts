@@ -17,7 +17,9 @@ import { circuitAnswers } from './circuitAnswers';
 import type { Database } from '../database/database';
 import { jobAnswers } from './jobAnswers';
 import { reportAnswers } from './reportAnswers';
+import { photoAnswers } from './photoAnswers';
 import { traceAnswers } from './traceAnswers';
+import { createPhotoRepository } from '../repositories/photoRepository';
 import { createTraceRepository } from '../repositories/traceRepository';
 import { vehicleAnswers } from './vehicleAnswers';
 import type { Work } from '../work/work';
@@ -44,7 +46,7 @@ export function apiRoutes({ database, access, work, backupFolder }: RouteParts):
     ...openAnswers(database, access),
     sharedReport,
   };
-  const signedIn: SignedIn<Exclude<RouteName, OpenName | 'traceFile' | 'exportWorkshop'>> = {
+  const signedIn: SignedIn<Exclude<RouteName, OpenName | 'traceFile' | 'photoFile' | 'exportWorkshop'>> = {
     ...ownAnswers(database, access),
     ...peopleAnswers(database),
     ...ownerAnswers(database, work, backupFolder),
@@ -52,6 +54,7 @@ export function apiRoutes({ database, access, work, backupFolder }: RouteParts):
     ...vehicleAnswers(database),
     ...jobAnswers(database, work),
     ...reports,
+    ...photoAnswers(database),
     ...traceAnswers(database, work),
     ...circuitAnswers(database, work),
   };
@@ -80,7 +83,18 @@ export function apiRoutes({ database, access, work, backupFolder }: RouteParts):
 
 /** The routes whose answers are files. */
 function sendFiles(router: Router, database: Database, work: Work): void {
-  const { traceFile, exportWorkshop: archive } = routes;
+  const { traceFile, photoFile, exportWorkshop: archive } = routes;
+  router[photoFile.method](pattern(photoFile.path), async (request, response) => {
+    const { workshopId } = await allowed(database, request, photoFile.who);
+    const photos = createPhotoRepository(database, workshopId);
+    const { type, bytes } = await photos.picture(idIn(request, 'photoId', 'photo/unknown'));
+    // A photo never changes; opened by itself it is a picture and nothing else.
+    response.set({
+      'cache-control': 'private, max-age=31536000, immutable',
+      'content-security-policy': "default-src 'none'; sandbox",
+    });
+    response.type(type).send(bytes);
+  });
   router[traceFile.method](pattern(traceFile.path), async (request, response) => {
     const { workshopId } = await allowed(database, request, traceFile.who);
     const traces = createTraceRepository({ database, workshopId, work });

@@ -1,6 +1,7 @@
 import type { Person, Session } from '@grim-lantern/contract';
 import { createAsyncThunk, createSlice } from '@reduxjs/toolkit';
 import { copies } from './copies';
+import { forgetRead } from './forgetRead';
 import { addressOf, request, whyNot } from './request';
 
 /** Who is signed in here, as the server last told. */
@@ -18,7 +19,7 @@ export const loadSession = createAsyncThunk(
     if (answer.status !== 'done') return rejectWithValue(whyNot(answer));
     const { session } = getState() as { session: { technicianId: string | null } };
     if (answer.reply.person?.id !== session.technicianId) {
-      await copies.forgetAll();
+      await forgetRead();
       await copies.keep(addressOf('session'), answer.reply);
     }
     return answer.reply;
@@ -28,7 +29,7 @@ export const loadSession = createAsyncThunk(
 /** Signs out here. What has not been sent yet stays in the browser. Rejects with a sentence. */
 export const signOut = createAsyncThunk('access/signOut', async (_none: void, { rejectWithValue }) => {
   const answer = await request('signOut');
-  if (answer.status === 'done') await copies.forgetAll();
+  if (answer.status === 'done') await forgetRead();
   return answer.status === 'done' ? answer.reply : rejectWithValue(whyNot(answer));
 });
 

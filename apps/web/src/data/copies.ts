@@ -24,6 +24,7 @@ const copied: readonly RouteName[] = [
   'centres',
   'relayEntries',
   'traces',
+  'photos',
 ];
 
 /** Whether a reply is kept: not what came since some event, nor what was searched for once. */

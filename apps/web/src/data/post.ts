@@ -5,6 +5,7 @@ import type { LoggedEvent } from '@grim-lantern/core';
 import { gaplessUpTo, jobsSlice, loadJob } from './jobs';
 import type { Outgoing } from './outbox';
 import { ofWorkshop, outboxSlice } from './outbox';
+import { sendPhotos } from './photos';
 import type { Store } from './store';
 
 const pollMilliseconds = 2500;
@@ -37,6 +38,8 @@ export function startPost(store: Store, openJob: () => string | null): () => voi
     clearTimeout(timer);
     const had = store.getState().outbox.waiting;
     const sent = await sendWaiting(store, failures);
+    // After the entries: a photo may belong to a job that was opened just now.
+    if (sent !== 'out-of-reach') await sendPhotos(store);
     const { waiting } = store.getState().outbox;
     const more = sent === 'done' && waiting.some((each) => !had.includes(each));
     if (sent === 'done' && !more && document.visibilityState === 'visible') await poll(store, openJob());
@@ -44,11 +47,15 @@ export function startPost(store: Store, openJob: () => string | null): () => voi
     busy = false;
     if (!ended) timer = setTimeout(() => void round(), more ? 0 : sent === 'done' ? pollMilliseconds : retry);
   };
-  let seen = store.getState().outbox.waiting;
+  const waitingNow = () => {
+    const { outbox, photos } = store.getState();
+    return outbox.waiting.length + photos.waiting.filter(({ why }) => why === null).length;
+  };
+  let seen = waitingNow();
   const unsubscribe = store.subscribe(() => {
-    const { waiting } = store.getState().outbox;
-    const grown = waiting.length > seen.length;
-    seen = waiting;
+    const now = waitingNow();
+    const grown = now > seen;
+    seen = now;
     if (grown) void round();
   });
   void round();

@@ -6,13 +6,15 @@ import { jobsSlice } from './jobs';
 import { linkSlice } from './link';
 import type { KeptOutbox } from './keptOutbox';
 import { outboxSlice } from './outbox';
+import { noPhotos, photosSlice } from './photos';
+import type { WaitingPhoto } from './photoShelf';
 import { relayEntriesSlice } from './relayEntries';
 import { rememberSession, rememberedSession, sessionSlice } from './session';
 import { tracesSlice } from './traces';
 import { workshopSlice } from './workshop';
 
 /** A store that starts with what the browser remembers, and keeps that up to date. */
-export function createStore(kept: KeptOutbox) {
+export function createStore(kept: KeptOutbox, photos: readonly WaitingPhoto[] = []) {
   const store = configureStore({
     reducer: {
       access: accessSlice.reducer,
@@ -21,12 +23,17 @@ export function createStore(kept: KeptOutbox) {
       centres: fuseBoxesSlice.reducer,
       relayEntries: relayEntriesSlice.reducer,
       traces: tracesSlice.reducer,
+      photos: photosSlice.reducer,
       jobs: jobsSlice.reducer,
       outbox: outboxSlice.reducer,
       link: linkSlice.reducer,
     },
     middleware: (standard) => standard({ thunk: { extraArgument: kept } }),
-    preloadedState: { session: rememberedSession(), outbox: kept.remembered },
+    preloadedState: {
+      session: rememberedSession(),
+      outbox: kept.remembered,
+      photos: { ...noPhotos, waiting: photos },
+    },
   });
   let last = store.getState();
   store.subscribe(() => {

@@ -1,6 +1,6 @@
 import type { LoggedEvent } from '@grim-lantern/core';
 import fc from 'fast-check';
-import { newId } from '../../src/data/useJob';
+import { newId } from '../../src/data/newId';
 import { gaplessUpTo, jobsSlice, loadJob } from '../../src/data/jobs';
 import { library, libraryJob, summary } from '../demo';
 

@@ -2,7 +2,7 @@ import type { JobEvent } from '@grim-lantern/core';
 import { IDBFactory } from 'fake-indexeddb';
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
-import { newId } from '../../src/data/useJob';
+import { newId } from '../../src/data/newId';
 import { corrected, wordsOf } from '../../src/features/outbox/corrected';
 import { loadJob, takeBack } from '../../src/data/jobs';
 import { openKeptOutbox } from '../../src/data/keptOutbox';

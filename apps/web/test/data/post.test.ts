@@ -1,6 +1,6 @@
 import type { Session } from '@grim-lantern/contract';
 import type { JobEvent, LoggedEvent } from '@grim-lantern/core';
-import { newId } from '../../src/data/useJob';
+import { newId } from '../../src/data/newId';
 import { loadSession } from '../../src/data/access';
 import { loadJob } from '../../src/data/jobs';
 import { outboxSlice } from '../../src/data/outbox';

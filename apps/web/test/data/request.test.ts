@@ -6,7 +6,7 @@ import { copyOpenJobs, keepJobCopies } from '../../src/data/jobCopies';
 import { jobsSlice, loadJob } from '../../src/data/jobs';
 import { addressOf, request, whenLinkChanges } from '../../src/data/request';
 import { createStore } from '../../src/data/store';
-import { newId } from '../../src/data/useJob';
+import { newId } from '../../src/data/newId';
 import { library, libraryJob, summary } from '../demo';
 import { keepsNothing } from './keptOutboxes';
 
@@ -159,5 +159,6 @@ test('a job is copied anew when it has news, whatever the clocks say', async () 
   await copyOpenJobs([{ ...summary, lastAt: '2099-01-01T00:00:00.000Z' }]);
   expect(asked).toEqual([]);
   await copyOpenJobs([{ ...summary, lastAt: '2001-01-01T00:00:00.000Z', lastSequence: 9 }]);
-  expect(asked).toEqual([addressOf('events', { params }), addressOf('job', { params })]);
+  const photos = addressOf('photos', { params: { vehicleId: summary.vehicle.id } });
+  expect(asked).toEqual([photos, addressOf('events', { params }), addressOf('job', { params })]);
 });

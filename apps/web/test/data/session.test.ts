@@ -1,6 +1,6 @@
 import type { Session } from '@grim-lantern/contract';
 import { usualKit } from '@grim-lantern/core';
-import { newId } from '../../src/data/useJob';
+import { newId } from '../../src/data/newId';
 import { loadSession } from '../../src/data/access';
 import { ownKit, sendKits, sessionSlice } from '../../src/data/session';
 import { createStore } from '../../src/data/store';

@@ -15,6 +15,16 @@ export const fedSections = perCircuit((circuit): ReadonlyMap<string, ReadonlySet
   return new Map(fuses.map(({ id }) => [id, wiredWith(circuit, [`${id}.load`], through).sections]));
 });
 
+/** The sections that are live at any time with no fuse before them: from the battery's own terminal to the first fuse, link or contact. */
+export const unguardedSections = perCircuit((circuit): ReadonlySet<string> => {
+  const batteries = circuit.parts.filter(({ kind }) => kind === 'battery');
+  const through = (terminal: TerminalRef) => {
+    const part = partById(circuit, partIdOf(terminal));
+    return part.kind === 'connector' ? [otherHalf(terminal)] : [];
+  };
+  return new Set(batteries.flatMap(({ id }) => [...wiredWith(circuit, [`${id}.+`], through).sections]));
+});
+
 /** The terminals that a part joins with one of its own without dropping the supply's volts. */
 function throughPart(part: Part, terminal: TerminalRef): readonly TerminalRef[] {
   switch (part.kind) {

@@ -1,4 +1,5 @@
 import type { Circuit, Section } from '../circuit/circuit';
+import { unguardedSections } from '../circuit/fedSections';
 import { placeById } from '../circuit/terminals';
 import type { Effect, HazardKind } from '../circuit/parts/effect';
 import type { Fault } from './fault';
@@ -8,6 +9,8 @@ import type { FaultName } from './rates';
 import {
   addedOhmsGrid,
   batteryShortOhmsGrid,
+  burningAmps,
+  burntShare,
   faultRates,
   hazardFactors,
   hazardOf,
@@ -50,19 +53,25 @@ export function hypothesesOf(circuit: Circuit): readonly Hypothesis[] {
     name: string,
     weight: number,
     faults: readonly (Fault | null)[],
-    stays = false,
+    { stays = false, rarity = () => 1 }: { stays?: boolean; rarity?: (fault: Fault | null) => number } = {},
   ) => {
-    const prior = weight / faults.length;
     for (const fault of faults) {
+      const prior = (weight / faults.length) * rarity(fault);
       const mayComeAndGo = !stays && loose(fault);
       found.push({ suspect, name, fault, prior, mayComeAndGo, anywhere: hasPosition(fault), family });
     }
     family++;
   };
+  const unguarded = unguardedSections(circuit);
+  const burns = (fault: Fault | null) =>
+    fault?.kind === 'short to ground' && fault.ohms < circuit.nominalVolts / burningAmps ? burntShare : 1;
   for (const section of circuit.sections) {
+    const rarity = unguarded.has(section.id) ? burns : undefined;
     for (const [name, faults] of Object.entries(sectionFaults(section)) as [OwnFaultName, Fault[]][]) {
       const hazards = placesFactor(circuit, section.places, hazardOf[name]);
-      add(section.id, name, faultRates[name] * section.lengthMetres * hazards, faults);
+      add(section.id, name, faultRates[name] * section.lengthMetres * hazards, faults, {
+        ...(rarity === undefined ? {} : { rarity }),
+      });
     }
   }
   for (const { suspect, one, other, places, worn } of neighbours(circuit)) {
@@ -84,7 +93,8 @@ export function hypothesesOf(circuit: Circuit): readonly Hypothesis[] {
   for (const part of circuit.parts) {
     for (const { name, rate, hazard, effects, stays } of kindOf(part).failures(part)) {
       const faults = effects.map((effect): Fault => ({ kind: 'part', part: part.id, effect }));
-      add(part.id, name, rate * placesFactor(circuit, [part.place], hazard), faults, stays === true);
+      const weight = rate * placesFactor(circuit, [part.place], hazard);
+      add(part.id, name, weight, faults, { stays: stays === true });
     }
   }
   const total = found.reduce((sum, each) => sum + each.prior, 0);

@@ -35,6 +35,13 @@ export const hazardFactors: Readonly<Record<Hazard, Readonly<Record<HazardKind, 
   'earlier-work': { 'short to ground': 4, 'wet path to ground': 1, open: 4 },
 };
 
+/**
+ * A wire that is live at any time with no fuse before it burns where it is shorted: it comes in with smoke, not with a lamp
+ * that is dark. From so many amps on, and how much rarer that is met as anything else. Judgement.
+ */
+export const burningAmps = 15;
+export const burntShare = 0.1;
+
 /** Share of all faults that come and go, unless the complaint says that this one does. Judgement. */
 export const comesAndGoesShare = { usually: 0.01, told: 0.7 };
 /** How often a fault that comes and goes is there while a reading is taken. Judgement. */

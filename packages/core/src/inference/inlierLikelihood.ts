@@ -9,6 +9,7 @@ import type { Cells } from './cells';
 import { cellWidth } from './cells';
 import type { PredictionRows } from './predictionRows';
 import {
+  asTold,
   deviationAt,
   meaningless,
   meanAt,
@@ -33,7 +34,8 @@ export interface InlierLikelihood {
 export function inlierLikelihood(predictor: Predictor, reading: TakenReading): InlierLikelihood {
   const { display } = instrumentById(reading.test.instrument);
   const { cells } = predictor;
-  const predictions = predictor.predictions(reading.state, reading.test).whole();
+  const read = reading.told === true ? asTold : (shown: PredictionRows) => shown;
+  const predictions = read(predictor.predictions(reading.state, reading.test).whole());
   const total = new Float64Array(cells.count);
   const fill = (from: PredictionRows, wanted: ReadonlySet<number> | null) => {
     for (let c = 0; c < total.length; c++) {
@@ -44,7 +46,7 @@ export function inlierLikelihood(predictor: Predictor, reading: TakenReading): I
   fill(predictions, null);
   for (const { fuses, hypotheses } of openedBefore(predictor, reading)) {
     const state = withBlown(reading.state, fuses);
-    fill(predictor.predictions(state, reading.test).rowsFor(hypotheses), new Set(hypotheses));
+    fill(read(predictor.predictions(state, reading.test).rowsFor(hypotheses)), new Set(hypotheses));
   }
   return { total, coming: comingAndGoing(predictor, reading, predictions, total) };
 }

@@ -3,7 +3,7 @@ import type { Test } from '../instruments/instruments';
 import { instrumentById } from '../instruments/instruments';
 import type { Prediction } from '../instruments/prediction';
 import { toScale } from '../instruments/prediction';
-import { rowsOf } from './predictionRows';
+import { asTold, rowsOf } from './predictionRows';
 import { inlierLikelihood, inRow } from './inlierLikelihood';
 import type { Predictor } from './predictor';
 import { outlierLikelihood } from './outlierLikelihood';
@@ -22,7 +22,7 @@ export function outlierShareOf({ test, unsure }: Weighable, share: number): numb
   return unsure === true ? unsureShare : share * (instrumentById(test.instrument).slips ?? 1);
 }
 
-type Weighable = Pick<TakenReading, 'test' | 'unsure'>;
+type Weighable = Pick<TakenReading, 'test' | 'unsure' | 'told'>;
 
 /** Likelihood of one reading under each cell of each hypothesis, and the part of it that is an outlier. */
 export interface ReadingLikelihood {
@@ -64,7 +64,8 @@ export function likelihoodUnder(
   const { test, value } = reading;
   const share = outlierShareOf(reading, usualShare);
   const { display } = instrumentById(test.instrument);
-  const predictions = rowsOf(display, prediction);
+  const once = rowsOf(display, prediction);
+  const predictions = reading.told === true ? asTold(once) : once;
   return share * outlierLikelihood(display, value) + (1 - share) * inRow(display, predictions, 0, value);
 }
 

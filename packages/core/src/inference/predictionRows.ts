@@ -125,6 +125,28 @@ export function store(
   predictions.regimes[row] = regime;
 }
 
+/** How often, in effect, a driver has seen what he tells before he brings the vehicle in. Judgement. */
+const looksBeforeTold = 2;
+
+/**
+ * What would be told in place of read once: what was seen again and again, each time the same. A lamp that is taken for weak
+ * once in ten looks is brought in as weak once in a hundred.
+ */
+export function asTold(predictions: PredictionRows): PredictionRows {
+  if (predictions.kind === 'numbers') return predictions;
+  const { outcomes, figures: once, alternatives } = predictions;
+  const figures = once.map((chance) => chance ** looksBeforeTold);
+  for (let at = 0; at < figures.length; at += outcomes) {
+    const row = figures.subarray(at, at + outcomes);
+    const all = row.reduce((sum, each) => sum + each, 0);
+    if (all > 0) row.forEach((each, outcome) => (row[outcome] = each / all));
+  }
+  const told = [...alternatives].map(
+    ([row, ways]) => [row, ways.map((way) => ({ ...way, shown: asTold(way.shown) }))] as const,
+  );
+  return { ...predictions, figures, alternatives: new Map(told) };
+}
+
 /** What differs by less than these shares, of a deviation and of certainty, looks the same. */
 const sameDeviations = 1 / 4;
 const sameChances = 1 / 64;

@@ -12,6 +12,8 @@ export interface TakenReading {
   readonly value: ReadingValue;
   /** Whether whoever took it doubts it; they are sure when absent. */
   readonly unsure?: true | undefined;
+  /** Whether the customer told it: it was seen many times, not looked at once. */
+  readonly told?: true | undefined;
   /** How many repairs of the job had been done by then; none when absent. */
   readonly afterRepairs?: number;
   /** The states that the vehicle was in before it, in order; and the fuse that was seen to be whole then. */

@@ -19,6 +19,8 @@ export type JobFact =
       readonly corrects?: string | undefined;
       /** Whoever took it doubts it: it counts for little. */
       readonly unsure?: true | undefined;
+      /** The customer told it, with the complaint. */
+      readonly told?: true | undefined;
     }
   /** A reading or a current. */
   | { readonly type: 'reading-withdrawn'; readonly reading: string; readonly why: string }

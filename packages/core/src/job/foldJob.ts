@@ -236,7 +236,7 @@ function withReading(
   job: JobState,
   event: Extract<JobEvent, { type: 'reading-taken' }>,
 ): JobState {
-  const { id, author, at, test, state, value, typed, corrects, unsure } = event;
+  const { id, author, at, test, state, value, typed, corrects, unsure, told } = event;
   const work = workFor(circuit, job.site, state, test);
   const left = afterReading(test, state, value);
   const earlier = corrects === undefined ? job : withdrawn(job, corrects, 'corrected');
@@ -250,6 +250,7 @@ function withReading(
     value,
     typed,
     ...(unsure === true ? { unsure } : {}),
+    ...(told === true ? { told } : {}),
     withdrawn: null,
     afterRepairs,
     pastStates: job.past.length,

@@ -146,12 +146,13 @@ export function* planNext(
 export function planKey(job: JobState, kit: Kit): string {
   const { site, refused, repaired, comesAndGoes } = job;
   return JSON.stringify([
-    evidenceReadings(job).map(({ test: { instrument, at }, state, value, unsure, afterRepairs }) => [
+    evidenceReadings(job).map(({ test: { instrument, at }, state, value, unsure, told, afterRepairs }) => [
       instrument,
       at,
       stateKey(state),
       value.kind === 'outcome' ? value.outcome : value.kind === 'number' ? value.value : null,
       unsure === true,
+      told === true,
       afterRepairs,
     ]),
     [stateKey(site.state), site.at, site.stripped],

@@ -1,4 +1,4 @@
-import type { Circuit, Section } from '../circuit/circuit';
+import type { BodyKind, Circuit, Place, Section } from '../circuit/circuit';
 import { conditionClauses } from '../circuit/condition';
 import { partIdOf } from '../circuit/terminalRef';
 import type { ModulePin } from '../circuit/parts/module';
@@ -52,6 +52,45 @@ export function withSection(circuit: Circuit, section: Section): Circuit {
     ...circuit,
     sections: circuit.sections.map((each) => (each.id === section.id ? changed : each)),
   });
+}
+
+/** A circuit with a place changed. */
+export function withPlace(circuit: Circuit, place: Place): Circuit {
+  const { where, ...rest } = place;
+  const changed = where === undefined ? rest : place;
+  return { ...circuit, places: circuit.places.map((each) => (each.id === place.id ? changed : each)) };
+}
+
+/**
+ * A circuit in which something comes off before a place is reached: what is there already by that name, else what comes off
+ * there now, renamed where no other place is behind it.
+ * @param name - empty where nothing comes off
+ */
+export function withTrim(circuit: Circuit, placeId: string, name: string, minutes: number): Circuit {
+  const place = circuit.places.find(({ id }) => id === placeId);
+  if (place === undefined) return circuit;
+  const { strip: before, ...bare } = place;
+  if (name === '') return withoutLooseTrim(withPlace(circuit, bare));
+  const same = circuit.strips.find((each) => each.name === name);
+  const shared = circuit.places.some(({ id, strip }) => id !== placeId && strip === before);
+  const free = (id: string): string =>
+    circuit.strips.some((each) => each.id === id) ? free(`${id}-2`.slice(-40)) : id;
+  const id = same?.id ?? (before !== undefined && !shared ? before : free(`${placeId}-trim`.slice(0, 38)));
+  const strip = { id, name, minutes };
+  const strips = circuit.strips.some((each) => each.id === id)
+    ? circuit.strips.map((each) => (each.id === id ? strip : each))
+    : [...circuit.strips, strip];
+  return withoutLooseTrim(withPlace({ ...circuit, strips }, { ...bare, strip: id }));
+}
+
+function withoutLooseTrim(circuit: Circuit): Circuit {
+  const used = new Set(circuit.places.map(({ strip }) => strip));
+  return { ...circuit, strips: circuit.strips.filter(({ id }) => used.has(id)) };
+}
+
+/** A circuit of a vehicle of some kind, or of none that is known. */
+export function withBody({ body: _before, ...circuit }: Circuit, body: BodyKind | undefined): Circuit {
+  return body === undefined ? circuit : { ...circuit, body };
 }
 
 function knownNow<T extends { readonly assumed?: readonly string[] | undefined }>(before: T, after: T): T {

@@ -64,7 +64,12 @@ function stated({ places, strips, controls, parts }: Circuit): {
   const own = new Set(
     parts.flatMap((part) => (part.assumed?.includes('place') === true ? [part.place] : [])),
   );
-  const zoneStrips = new Set(places.flatMap(({ id }) => zoneById(id)?.strip?.id ?? []));
+  const zoneStrips = new Map(
+    places.flatMap(({ id }) => {
+      const strip = zoneById(id)?.strip;
+      return strip == null ? [] : [[strip.id, strip] as const];
+    }),
+  );
   return {
     places: places.filter((place) => {
       const zone = zoneById(place.id);
@@ -72,7 +77,7 @@ function stated({ places, strips, controls, parts }: Circuit): {
         ? !(own.has(place.id) && place.id.startsWith('at-'))
         : !deepEqual(zone.place, place);
     }),
-    strips: strips.filter((strip) => !zoneStrips.has(strip.id)),
+    strips: strips.filter((strip) => !deepEqual(zoneStrips.get(strip.id), strip)),
     controls: controls.filter(({ id }) => !ownsControl(parts, id)),
   };
 }

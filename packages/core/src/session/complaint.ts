@@ -31,8 +31,9 @@ const burnsAmps = 15;
 /**
  * What anyone would notice of what is wrong: a fuse that blows (and that it held until something was switched on), loads that are dead, weak or run by themselves (and which of
  * the others work: somebody walked round it), a battery that goes flat. The states with the fewest controls moved are tried first. Null where nobody would notice.
+ * @param looksAtFuses - false for a driver who tells what is dead, and has not looked whether a fuse has blown
  */
-export function complaintOf(world: World): Complaint | null {
+export function complaintOf(world: World, looksAtFuses = true): Complaint | null {
   const { circuit } = world;
   const rest = restingState(circuit);
   if (batteryAmps(world.solution(rest)) - batteryAmps(solveTogether(circuit, rest, [])) > burnsAmps)
@@ -46,18 +47,27 @@ export function complaintOf(world: World): Complaint | null {
     const key = JSON.stringify(state.controls);
     if (seen.has(key)) continue;
     seen.add(key);
-    const found = blownFuse(world, state, before) ?? loadTrouble(world, state);
+    const fuse = opensIn(world, state);
+    const told = fuse !== null && looksAtFuses ? null : loadTrouble(world, state);
+    const found = told ?? (fuse === null ? null : blownFuse(world, fuse, state, before));
     if (found !== null) return found;
   }
   return drain(world, rest);
 }
 
+/** The fuse that opens when a state is first entered. */
+function opensIn(world: World, state: OperatingState): string | null {
+  const isFuse = (id: string) => world.circuit.parts.some((part) => part.id === id && part.kind === 'fuse');
+  return world.solution(state).blown.find(isFuse) ?? null;
+}
+
 /** @param before - the state in which the fuse still held, if it was not blown from the start */
-function blownFuse(world: World, state: OperatingState, before: OperatingState | null): Complaint | null {
-  const [fuse] = world
-    .solution(state)
-    .blown.filter((id) => world.circuit.parts.some((part) => part.id === id && part.kind === 'fuse'));
-  if (fuse === undefined) return null;
+function blownFuse(
+  world: World,
+  fuse: string,
+  state: OperatingState,
+  before: OperatingState | null,
+): Complaint {
   const test: Test = { instrument: 'fresh-fuse', at: fuse };
   const seen = (each: OperatingState) => ({ state: each, test, value: world.read(each, test) });
   return { readings: [...(before === null ? [] : [seen(before)]), seen(state)] };

@@ -80,7 +80,7 @@ export function playJob(
   ) => {
     const index = steps.length;
     played.replaceFrom(index, [
-      { ...blank, id: `r${index}`, type: 'reading-taken', test, state, value, typed: '' },
+      { ...blank, id: `r${index}`, ...(purpose === 'complaint' ? asTold : {}), test, state, value },
     ]);
     const job = played.job();
     const { suspects, likelyMistake } = played.assessment().posterior;
@@ -116,7 +116,8 @@ export function playJob(
   }
 }
 
-const blank = { author: '', at: '2026-01-01T00:00:00Z' } as const;
+const blank = { type: 'reading-taken', author: '', at: '2026-01-01T00:00:00Z', typed: '' } as const;
+const asTold = { told: true } as const;
 
 function ended(
   steps: readonly PlayedStep[],

@@ -43,6 +43,15 @@ test('what anyone would notice is worked out: the fuse blows with the button pre
   expect(complaintOf(createWorld(horn, [], seededRandom(2)))).toBeNull();
 });
 
+test('a driver who does not look at fuses tells what is dead', () => {
+  const complaint = complaintOf(createWorld(horn, [shortedHorn], seededRandom(2)), false);
+  expect(complaint?.readings.length).toBeGreaterThan(0);
+  for (const { test, value } of complaint!.readings) {
+    expect(test.instrument).toBe('load');
+    expect(value).toMatchObject({ outcome: 'dead' });
+  }
+});
+
 test('a job is played to its end, the same for the same seed, and says what was entered wrong', () => {
   const played = () => {
     const random = seededRandom(11);

@@ -10,6 +10,7 @@ import { versions } from './0009-versions';
 import { jobList } from './0010-job-list';
 import { logsStay } from './0011-never-removed';
 import { reportLinks } from './0012-report-links';
+import { photos } from './0013-photos';
 import type { Migration } from './migration';
 
 /** Every step, oldest first. */
@@ -26,4 +27,5 @@ export const migrations: readonly Migration[] = [
   jobList,
   logsStay,
   reportLinks,
+  photos,
 ];

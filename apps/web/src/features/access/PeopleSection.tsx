@@ -6,7 +6,7 @@ import { Labelled } from '../../ui/Labelled';
 import { TextField } from '../../ui/TextField';
 import type { Answer } from '../../data/request';
 import { request, whyNot } from '../../data/request';
-import { newId } from '../../data/useJob';
+import { newId } from '../../data/newId';
 import { FieldRow } from './FieldRow';
 import { roleMeanings, roleWords } from './roleWords';
 

@@ -3,7 +3,7 @@ import { placeDown } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import { Labelled } from '../../ui/Labelled';
 import { TextField } from '../../ui/TextField';
-import { newId } from '../../data/useJob';
+import { newId } from '../../data/newId';
 import { saveFuseBox, loadFuseBoxes } from '../../data/fuseBoxes';
 import { useAppDispatch, useAppSelector } from '../../data/store';
 import { boxOf, readFuseBoxFile, readRows } from './fuseBoxFiles';

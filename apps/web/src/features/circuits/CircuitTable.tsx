@@ -1,4 +1,3 @@
-import { typedNumber } from '../../ui/typedNumber';
 import type { Circuit, Part, Section } from '@grim-lantern/core';
 import {
   colourNotGiven,
@@ -12,7 +11,9 @@ import {
   zoneIds,
 } from '@grim-lantern/core';
 import { Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { aboveZero } from './aboveZero';
+import { Cell } from './Cell';
+import { PlacesTable } from './PlacesTable';
 
 /** The parts and wires of a circuit as a table; whatever is changed here is changed in the text and the drawing. */
 export function CircuitTable({
@@ -105,6 +106,7 @@ export function CircuitTable({
           ))}
         </tbody>
       </table>
+      <PlacesTable circuit={circuit} onChange={onChange} />
     </div>
   );
 }
@@ -189,53 +191,6 @@ function PartFigure({ part, onChange }: { readonly part: Part; readonly onChange
       assumed={part.assumed?.includes(field) === true}
       onChange={(text) => aboveZero(text, (value) => onChange({ ...part, [field]: value }))}
     />
-  );
-}
-
-/** A number above 0 as typed, with either decimal mark; anything else changes nothing. */
-function aboveZero(text: string, then: (value: number) => void): void {
-  const value = typedNumber(text);
-  if (value > 0) then(value);
-}
-
-/** A field of a table: what is typed counts when it is left or Enter is pressed; Escape takes it back. */
-function Cell({
-  label,
-  value,
-  unit = '',
-  assumed = false,
-  placeholder,
-  onChange,
-}: {
-  readonly label: string;
-  readonly value: string;
-  readonly unit?: string;
-  readonly assumed?: boolean;
-  readonly placeholder?: string;
-  readonly onChange: (text: string) => void;
-}) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const done = () => {
-    if (typed !== null && typed !== value) onChange(typed);
-    setTyped(null);
-  };
-  return (
-    <span className="flex items-center gap-1">
-      <input
-        aria-label={label}
-        title={assumed ? 'Assumed' : undefined}
-        className={`field border-line px-2 ${assumed ? 'text-dim italic' : ''}`}
-        value={typed ?? value}
-        placeholder={placeholder}
-        onChange={({ target }) => setTyped(target.value)}
-        onBlur={done}
-        onKeyDown={({ key }) => {
-          if (key === 'Enter') done();
-          if (key === 'Escape') setTyped(null);
-        }}
-      />
-      {unit !== '' && <span className="text-dim">{unit}</span>}
-    </span>
   );
 }
 

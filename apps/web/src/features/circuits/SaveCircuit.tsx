@@ -4,7 +4,7 @@ import type { Circuit } from '@grim-lantern/core';
 import { useState } from 'react';
 import { TextField } from '../../ui/TextField';
 import { request } from '../../data/request';
-import { newId } from '../../data/useJob';
+import { newId } from '../../data/newId';
 import { loadWorkshop } from '../../data/workshop';
 import { useAppDispatch, useAppSelector } from '../../data/store';
 

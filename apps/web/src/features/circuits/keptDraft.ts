@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { newId } from '../../data/useJob';
+import { newId } from '../../data/newId';
 import { remembered } from '../../data/remembered';
 
 const schema = z.object({ text: z.string(), at: z.iso.datetime() });

@@ -11,6 +11,8 @@ import {
   worth,
 } from '@grim-lantern/core';
 import { ReadingEntry } from '../entry/ReadingEntry';
+import { partAt } from '../photos/partAt';
+import { PhotosHere } from '../photos/PhotosHere';
 import { HowTo } from '../help/HowTo';
 import { purposeWords, exactly } from './actionWords';
 
@@ -58,6 +60,7 @@ export function ActionCard({
         <h2 className="grow text-[22px] leading-tight font-semibold sm:text-[26px]">
           {instruction(circuit, test)}
         </h2>
+        <PhotosHere circuit={circuit} place={place ?? null} part={partAt(circuit, test.at)} />
         <HowTo instrument={test.instrument} />
       </div>
       {why !== '' && <p className="text-dim text-[15px] max-sm:order-last max-sm:mt-2 sm:mb-2">{why}</p>}

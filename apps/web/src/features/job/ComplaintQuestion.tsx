@@ -44,6 +44,7 @@ export function ComplaintQuestion({ circuit, job, record, onSkip }: ComplaintQue
       state: job.state,
       value: { kind: 'outcome', outcome },
       typed,
+      told: true,
     });
   };
   return (

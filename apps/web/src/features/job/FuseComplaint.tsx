@@ -35,6 +35,7 @@ export function FuseComplaint({
       state,
       value: { kind: 'outcome', outcome: id },
       typed: name,
+      told: true,
     });
   const holds = outcomes.find(({ id }) => id === 'holds');
   return (

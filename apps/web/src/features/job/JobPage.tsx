@@ -1,7 +1,9 @@
+import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { TopBar } from '../frame/TopBar';
 import { useFreshWorkshop } from '../../data/useFreshWorkshop';
 import { useJobFacts } from '../../data/useJob';
+import { PhotoContext } from '../photos/PhotoContext';
 import { Workplace } from './Workplace';
 
 /** One job: fetched, then worked on. */
@@ -9,7 +11,15 @@ export default function JobPage() {
   const { jobId = '' } = useParams();
   const facts = useJobFacts(jobId);
   useFreshWorkshop();
-  if (facts.status === 'ready') return <Workplace key={jobId} jobId={jobId} facts={facts} />;
+  const vehicleId = facts.status === 'ready' ? facts.summary.vehicle.id : null;
+  const photos = useMemo(() => (vehicleId === null ? null : { vehicleId, jobId }), [vehicleId, jobId]);
+  if (facts.status === 'ready') {
+    return (
+      <PhotoContext value={photos}>
+        <Workplace key={jobId} jobId={jobId} facts={facts} />
+      </PhotoContext>
+    );
+  }
   return (
     <div className="flex h-full flex-col">
       <TopBar />

@@ -13,6 +13,7 @@ import type { Diagnosis } from '../../session/useDiagnosis';
 import type { Question } from './CustomerPanel';
 import { Closing, Reopen } from './Closing';
 import { CustomerPanel } from './CustomerPanel';
+import { JobPhotos } from '../photos/JobPhotos';
 import { PutBack } from './PutBack';
 import { ReadInState } from './ReadInState';
 
@@ -56,6 +57,7 @@ export function RepairPanel({ circuit, diagnosis, draft, record }: RepairPanelPr
           record={record}
         />
       )}
+      <JobPhotos circuit={circuit} />
       {!pressing && (job.closed === null || job.customer.length > 0) && customer}
       <Closing job={job} proven={pairs.some(({ proves }) => proves)} apart={apart.length} record={record} />
     </section>

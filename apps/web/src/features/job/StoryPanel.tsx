@@ -147,6 +147,7 @@ function BlownFuses({ circuit, diagnosis, record }: Omit<StoryPanelProps, 'jobId
                 },
                 value: { kind: 'outcome', outcome: id },
                 typed: Number(times) > 1 ? `${name}, ${times} times` : name,
+                told: true,
               })
             }
           >

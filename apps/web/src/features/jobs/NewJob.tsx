@@ -2,7 +2,7 @@ import type { CircuitSummary } from '@grim-lantern/contract';
 import { Dialog } from 'radix-ui';
 import { useId, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { newId } from '../../data/useJob';
+import { newId } from '../../data/newId';
 import { openJob } from '../../data/workshop';
 import { useAppDispatch, useAppSelector } from '../../data/store';
 import { jobPath } from '../frame/jobViews';

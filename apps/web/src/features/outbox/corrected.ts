@@ -1,6 +1,6 @@
 import { instrumentById, parseReading } from '@grim-lantern/core';
 import type { JobEvent } from '@grim-lantern/core';
-import { newId } from '../../data/useJob';
+import { newId } from '../../data/newId';
 import type { Refused } from '../../data/outbox';
 
 /** The words of an entry that can be typed anew; null where it was tapped. */

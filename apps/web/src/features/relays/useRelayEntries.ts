@@ -1,7 +1,7 @@
 import type { BenchReadings, RelayPart, SocketLayout } from '@grim-lantern/core';
 import type { RelayEntry } from '@grim-lantern/contract';
 import { useCallback, useEffect, useMemo } from 'react';
-import { newId } from '../../data/useJob';
+import { newId } from '../../data/newId';
 import { addRelayEntry, loadRelayEntries } from '../../data/relayEntries';
 import { useAppDispatch, useAppSelector } from '../../data/store';
 

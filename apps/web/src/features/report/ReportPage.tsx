@@ -1,4 +1,5 @@
 import { trained } from '@grim-lantern/contract';
+import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { signedIn } from '../../data/access';
 import type { JobFacts } from '../../data/jobs';
@@ -7,7 +8,9 @@ import { useFreshWorkshop } from '../../data/useFreshWorkshop';
 import { useJobEvents, useJobFacts } from '../../data/useJob';
 import { jobPath } from '../frame/jobViews';
 import { TopBar } from '../frame/TopBar';
+import { usePhotos } from '../photos/usePhotos';
 import { CustomerLink } from './CustomerLink';
+import { reportPhotos } from './reportPhotos';
 import { WrittenReport } from './WrittenReport';
 
 /** The report of one job: printed from here, taken away as PDF, CSV or JSON, or shown to the customer by a link. */
@@ -36,9 +39,12 @@ function ReadyReport({ jobId, facts }: { jobId: string; facts: Extract<JobFacts,
   const workshop = useAppSelector((state) => state.workshop);
   const role = useAppSelector((state) => signedIn(state)?.role);
   const house = workshop.status === 'ready' ? workshop.workshop : null;
+  const { circuit, summary } = facts;
+  const photos = usePhotos(summary.vehicle.id);
+  const shown = useMemo(() => reportPhotos(circuit, jobId, photos ?? []), [circuit, jobId, photos]);
   const mayShare = role !== undefined && trained.some((each) => each === role);
   return (
-    <WrittenReport {...{ events, house }} circuit={facts.circuit} summary={facts.summary} takeAway>
+    <WrittenReport {...{ events, house, circuit, summary }} photos={shown} takeAway>
       {mayShare && <CustomerLink jobId={jobId} />}
     </WrittenReport>
   );

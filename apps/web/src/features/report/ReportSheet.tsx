@@ -1,13 +1,17 @@
 import type { ReactNode } from 'react';
+import { Picture } from '../photos/Picture';
+import type { ReportPhoto } from './reportPhotos';
 import type { ReportModel } from './reportModel';
 
 /** The report as a sheet of paper: light in either light, since it is for printing. */
 export function ReportSheet({
   report,
   drawing,
+  photos = [],
 }: {
   readonly report: ReportModel;
   readonly drawing: ReactNode;
+  readonly photos?: readonly ReportPhoto[];
 }) {
   return (
     <article
@@ -53,6 +57,22 @@ export function ReportSheet({
               </span>
             </div>
           ))}
+        </Block>
+      )}
+      {photos.length > 0 && (
+        <Block title="Photos">
+          <ul className="grid grid-cols-2 gap-3 pt-1">
+            {photos.map(({ id, words }) => (
+              <li key={id} className="break-inside-avoid">
+                <Picture
+                  id={id}
+                  words={words}
+                  className="border-line max-h-72 w-full border object-contain"
+                />
+                <span className="text-dim text-[13px]">{words}</span>
+              </li>
+            ))}
+          </ul>
         </Block>
       )}
       <Lines title="Customer" lines={report.customer} />

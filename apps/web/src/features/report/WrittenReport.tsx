@@ -11,6 +11,7 @@ import { useHarnessLayout } from '../harness/useHarnessLayout';
 import { ledgerCsv, portableJob } from './exports';
 import { reportModel } from './reportModel';
 import { paperFont, reportPdf } from './reportPdf';
+import type { ReportPhoto } from './reportPhotos';
 import { ReportSheet } from './ReportSheet';
 
 /** The report of a job, worked out from its circuit and events, with what it is printed and saved by. */
@@ -20,6 +21,7 @@ export function WrittenReport({
   events,
   house,
   takeAway = false,
+  photos = [],
   children,
 }: {
   readonly circuit: Circuit;
@@ -29,6 +31,7 @@ export function WrittenReport({
   readonly house: SharedReport['workshop'] | null;
   /** Whether the job itself is offered as files, for colleagues. */
   readonly takeAway?: boolean;
+  readonly photos?: readonly ReportPhoto[];
   readonly children?: ReactNode;
 }) {
   const work = useDiagnosis(summary.circuitId, circuit, events, 'dossier');
@@ -58,7 +61,7 @@ export function WrittenReport({
   const writePdf = () => {
     setTrouble(null);
     const paper = drawing.current === null ? null : svgForPaper(drawing.current, paperFont);
-    reportPdf(report, paper).then(
+    reportPdf(report, paper, photos).then(
       (file) => download(fileName(summary.title, 'pdf'), file),
       (error: unknown) => setTrouble(`The PDF could not be written. ${String(error)}`),
     );
@@ -104,6 +107,7 @@ export function WrittenReport({
       )}
       <ReportSheet
         report={report}
+        photos={photos}
         drawing={
           layout === null ? null : (
             <HarnessDrawing

@@ -1,4 +1,6 @@
 import type { createPdf } from 'pdfmake/build/pdfmake';
+import type { ReportPhoto } from './reportPhotos';
+import { pictureAddress } from './reportPhotos';
 import type { ReportModel } from './reportModel';
 
 type PdfDocument = Parameters<typeof createPdf>[0];
@@ -11,13 +13,22 @@ export const paperFont = 'Roboto';
  * The report as a PDF. The library is fetched when it is first wanted: it is larger than all the rest of the page.
  * @param drawing - the harness as SVG text that stands alone; null where it could not be drawn
  */
-export async function reportPdf(report: ReportModel, drawing: string | null): Promise<Blob> {
-  const [{ default: pdfMake }, { default: fonts }] = await Promise.all([
+export async function reportPdf(
+  report: ReportModel,
+  drawing: string | null,
+  photos: readonly ReportPhoto[] = [],
+): Promise<Blob> {
+  const [{ default: pdfMake }, { default: fonts }, ...addresses] = await Promise.all([
     import('pdfmake/build/pdfmake'),
     import('pdfmake/build/vfs_fonts'),
+    ...photos.map(pictureAddress),
   ]);
+  const shown = photos.flatMap(({ words }, index) => {
+    const image = addresses[index];
+    return image == null ? [] : [{ image, words }];
+  });
   pdfMake.addVirtualFileSystem(fonts);
-  return pdfMake.createPdf(pdfDocument(report, drawing)).getBlob();
+  return pdfMake.createPdf(pdfDocument(report, drawing, shown)).getBlob();
 }
 
 /** What a drawing may fill: between the margins of an upright A4 page, and of one across. Points. */
@@ -26,8 +37,16 @@ const across: [number, number] = [762, 500];
 /** A drawing this many times wider than high gets a page across: upright its letters would be too small to read. */
 const wideFrom = 2.2;
 
-/** A report laid out on A4. @param drawing - the harness as SVG, null where there is none */
-export function pdfDocument(report: ReportModel, drawing: string | null): PdfDocument {
+/**
+ * A report laid out on A4.
+ * @param drawing - the harness as SVG, null where there is none
+ * @param photos - each as a data address, with its words
+ */
+export function pdfDocument(
+  report: ReportModel,
+  drawing: string | null,
+  photos: readonly { readonly image: string; readonly words: string }[] = [],
+): PdfDocument {
   const wide = drawing !== null && proportions(drawing) > wideFrom;
   return {
     pageSize: 'A4',
@@ -55,6 +74,7 @@ export function pdfDocument(report: ReportModel, drawing: string | null): PdfDoc
           ])),
       ...list('Repair', report.steps),
       ...proofTable(report),
+      ...photoRows(photos),
       ...block('Customer', report.customer),
       ...block('Time and money', [report.spent]),
       ...(drawing === null || wide ? [] : [drawn(drawing, upright)]),
@@ -62,6 +82,33 @@ export function pdfDocument(report: ReportModel, drawing: string | null): PdfDoc
       ...(drawing !== null && wide ? [drawn(drawing, across)] : []),
     ],
   };
+}
+
+/** Two photos side by side. */
+function photoRows(photos: readonly { readonly image: string; readonly words: string }[]): Content[] {
+  if (photos.length === 0) return [];
+  const cell = (photo: (typeof photos)[number] | undefined) =>
+    photo === undefined
+      ? { text: '' }
+      : {
+          stack: [
+            { image: photo.image, fit: [250, 200] as [number, number] },
+            { text: photo.words, style: 'dim' },
+          ],
+        };
+  const rows = photos.flatMap((photo, index) =>
+    index % 2 === 0
+      ? [
+          {
+            columns: [cell(photo), cell(photos[index + 1])],
+            columnGap: 12,
+            margin: [0, 3, 0, 3] as [number, number, number, number],
+            unbreakable: true,
+          },
+        ]
+      : [],
+  );
+  return [{ text: 'Photos', style: 'heading' }, ...rows];
 }
 
 function drawn(svg: string, fit: [number, number]): Content {

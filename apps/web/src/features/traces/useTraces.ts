@@ -4,7 +4,7 @@ import { traceSides } from '@grim-lantern/core';
 import { proxy, wrap } from 'comlink';
 import type { Remote } from 'comlink';
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
-import { newId } from '../../data/useJob';
+import { newId } from '../../data/newId';
 import { useAppDispatch, useAppSelector } from '../../data/store';
 import { fileTrace, loadTraces, tracesSlice } from '../../data/traces';
 import TraceWorker from '../../session/trace.worker?worker';

@@ -10,7 +10,7 @@ import { useHarnessLayout } from '../harness/useHarnessLayout';
 import { glowOf } from '../harness/mapFacts';
 import { Segments } from '../../ui/Segments';
 import { StateStrip } from '../entry/StateStrip';
-import { newId } from '../../data/useJob';
+import { newId } from '../../data/newId';
 import { askAboutJob } from '../../session/coreClient';
 
 type Tap = Extract<JobEvent, { type: 'reading-taken' }>;

@@ -6,6 +6,7 @@ import { FuseBoxSection } from '../boxes/FuseBoxSection';
 import { NewFuseBox } from '../boxes/NewFuseBox';
 import { RemovedFuseBoxes } from '../boxes/RemovedFuseBoxes';
 import { useFuseBoxes } from '../boxes/useFuseBoxes';
+import { VehiclePhotos } from '../photos/VehiclePhotos';
 import { VehicleRelays } from '../relays/VehicleRelays';
 import { useAppSelector } from '../../data/store';
 import { useFreshWorkshop } from '../../data/useFreshWorkshop';
@@ -110,6 +111,7 @@ export default function VehiclePage() {
           <h2 className="text-2xl font-semibold">Relays</h2>
           <VehicleRelays vehicleId={vehicleId} />
         </section>
+        <VehiclePhotos vehicleId={vehicleId} />
       </main>
     </div>
   );

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { TextField } from '../../ui/TextField';
 import { TopBar } from '../frame/TopBar';
-import { newId } from '../../data/useJob';
+import { newId } from '../../data/newId';
 import { useAppSelector } from '../../data/store';
 import { useFreshWorkshop } from '../../data/useFreshWorkshop';
 import { currentCircuits } from '../../data/workshop';

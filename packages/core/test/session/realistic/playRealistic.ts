@@ -29,6 +29,8 @@ export interface RealisticJob {
 /** Draws of a fault that nobody would notice, before another circuit is drawn. */
 const mostDraws = 40;
 const firstReadings = 6;
+/** Of the drivers with a blown fuse, those who know it. */
+const looksAtFuses = 0.5;
 
 /** One job on a circuit of its own, drawn by its seed, with a hidden fault that somebody would bring in. */
 export function playRealistic(seed: number, set: RealisticSet, flatness = 1): RealisticJob {
@@ -42,7 +44,7 @@ export function playRealistic(seed: number, set: RealisticSet, flatness = 1): Re
         set === 'short inside a load'
           ? shortInsideLoad(vehicle, random)
           : drawFault(vehicle, random, flatness);
-      const complaint = complaintOf(createWorld(vehicle, [hidden.fault], random));
+      const complaint = complaintOf(createWorld(vehicle, [hidden.fault], random), random() < looksAtFuses);
       if (complaint === null) continue;
       const world = createWorld(vehicle, [hidden.fault], random);
       const spoilAt = Math.floor(firstReadings * random());

@@ -101,7 +101,18 @@ export function drawFault(circuit: Circuit, random: () => number, flatness = 1):
   const index = weights.findIndex((each) => (draw -= each) < 0);
   const members = list[index < 0 ? list.length - 1 : index]!;
   const { suspect, name } = members[0]!;
-  return { suspect, name, fault: between(members, random) };
+  const most = Math.max(...members.map(({ prior }) => prior));
+  for (;;) {
+    const fault = between(members, random);
+    // Of a range, the ohms that are rarer are drawn more rarely.
+    if (random() * most <= nearest(members, fault).prior) return { suspect, name, fault };
+  }
+}
+
+/** The member of a family whose ohms are nearest to those of a fault. */
+function nearest(members: readonly Hypothesis[], fault: Fault): Hypothesis {
+  const away = (each: Hypothesis) => Math.abs(Math.log((ohmsOf(each.fault!) ?? 1) / (ohmsOf(fault) ?? 1)));
+  return members.reduce((best, each) => (away(each) < away(best) ? each : best));
 }
 
 /** One of the faults of a family with its ohms drawn from the whole range. */
