@@ -184,6 +184,42 @@ test('a splice found in the middle of a job: the drawing is changed, the job goe
   await expect(ledger.getByRole('listitem')).toHaveCount(1);
 });
 
+test('a vehicle without a diagram: all fuses of its boxes, their places set by a tap, and a job that surveys them', async ({
+  page,
+  house,
+}) => {
+  await page.goto(`${house.address}/vehicles`);
+  await page.getByRole('link', { name: /travelling library/ }).click();
+  await page.getByRole('link', { name: 'New circuit' }).click();
+  await page.getByRole('radio', { name: 'Start from' }).click();
+  await page.getByRole('button', { name: 'No diagram: all fuses of its boxes' }).click();
+  await expect(page.getByRole('heading', { name: 'It can advise' })).toBeVisible();
+  await page.getByRole('radio', { name: 'Table' }).click();
+  const places = page.getByRole('region', { name: 'Places' });
+  await places.getByLabel('Vehicle').selectOption({ label: 'Van' });
+  await places.getByLabel('Minutes to reach fuse box').fill('3');
+  await places.getByLabel('Minutes to reach fuse box').press('Enter');
+  await places.getByLabel('What comes off for fuse box').fill('glove box');
+  await places.getByLabel('What comes off for fuse box').press('Enter');
+  await places.getByRole('button', { name: /^Where fuse box is/ }).click();
+  const plan = page.getByRole('dialog').getByRole('img', { name: 'The vehicle from above' });
+  const box = (await plan.boundingBox())!;
+  await plan.click({ position: { x: box.width * 0.4, y: box.height * 0.8 } });
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('radio', { name: 'Text' }).click();
+  const text = page.locator('.cm-content');
+  await page.keyboard.press('Control+End');
+  await text.click();
+  await page.keyboard.press('Control+End');
+  await expect(text).toContainText(
+    /place fuse-box "fuse box" reach 3min behind \S+ sees 0\.4 where 0\.\d+ 0\.\d+/,
+  );
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await openJobOnIt(page, 'Flat after a night', 'Flat every morning, no diagram to be had.');
+  await page.getByRole('link', { name: 'Fuse box' }).click();
+  await expect(page.getByTestId('cavity-20')).toBeVisible();
+});
+
 test('two people change one drawing: the second is told, merges, and both changes stand', async ({
   page,
   house,

@@ -23,6 +23,7 @@ export { listWords } from './text/lists';
 export { rootCauses, rootCauseWords } from './text/rootCauses';
 export type { Starter } from './notation/starters';
 export { starters } from './notation/starters';
+export { notationOfBoxes } from './notation/fromFuseBoxes';
 export { zoneById, zoneIds } from './notation/bodyPlan';
 export { kindWords } from './notation/vocabulary';
 export type { RunningLoad } from './diagnostics/survey/runningLoads';

@@ -1,4 +1,5 @@
 import { thingsOf } from '../faults/fault';
+import type { CellLikelihoods } from './inlierLikelihood';
 import type { ReadingLikelihood } from './likelihood';
 import type { TakenReading } from './takenReading';
 import { readingLikelihood, usualOutlierShare } from './likelihood';
@@ -36,5 +37,6 @@ export function likelihoodOf(
   );
   const mixed = (chances: Float64Array) =>
     chances.map((chance, c) => (was[c]! ? chance : (1 - repairedShare) * chance + repairedShare * gone));
-  return { outlier: own.outlier, total: mixed(own.total), coming: mixed(own.coming) };
+  const both = ({ total, coming }: CellLikelihoods) => ({ total: mixed(total), coming: mixed(coming) });
+  return { outlier: own.outlier, ...both(own), byWay: own.byWay?.map(both) ?? null };
 }

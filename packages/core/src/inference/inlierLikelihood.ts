@@ -7,7 +7,7 @@ import type { Display, NumberScale } from '../instruments/prediction';
 import { toScale, floatingVolts } from '../instruments/prediction';
 import type { Cells } from './cells';
 import { cellWidth } from './cells';
-import type { PredictionRows } from './predictionRows';
+import type { Alternative, PredictionRows } from './predictionRows';
 import {
   asTold,
   deviationAt,
@@ -17,17 +17,26 @@ import {
   plain,
   rowLength,
   floatingInput,
+  ways,
 } from './predictionRows';
 import type { TakenReading } from './takenReading';
 import { openedBefore } from './openedBefore';
 import type { Predictor } from './predictor';
 import { outlierLikelihood } from './outlierLikelihood';
 
-/** Likelihood of a reading that was taken as it should be, by cell. */
-export interface InlierLikelihood {
+/** Likelihoods by cell: its fault always there, and coming and going (without meaning where it cannot). */
+export interface CellLikelihoods {
   readonly total: Float64Array;
-  /** The same where the fault comes and goes; without meaning where it cannot. */
   readonly coming: Float64Array;
+}
+
+/** Likelihood of a reading that was taken as it should be, by cell. */
+export interface InlierLikelihood extends CellLikelihoods {
+  /**
+   * The same by where the figures lie that no diagram gives, in the order of `ways`; null where that makes no difference. They
+   * lie alike for every reading of a vehicle.
+   */
+  readonly byWay: readonly CellLikelihoods[] | null;
 }
 
 /** The likelihood of a reading under each cell. Cost: its state, and those before it, are solved under every hypothesis. */
@@ -36,19 +45,58 @@ export function inlierLikelihood(predictor: Predictor, reading: TakenReading): I
   const { cells } = predictor;
   const read = reading.told === true ? asTold : (shown: PredictionRows) => shown;
   const predictions = read(predictor.predictions(reading.state, reading.test).whole());
-  const total = new Float64Array(cells.count);
-  const fill = (from: PredictionRows, wanted: ReadonlySet<number> | null) => {
-    for (let c = 0; c < total.length; c++) {
-      if (wanted?.has(cells.hypothesisOf[c]!) === false) continue;
-      total[c] = inCell(display, from, cells, c, reading.value);
-    }
+  const groups = ways.map((way) =>
+    openedBefore(predictor, reading, way).map(({ fuses, hypotheses }) => {
+      const table = predictor.predictions(withBlown(reading.state, fuses), reading.test);
+      return { wanted: new Set(hypotheses), rows: () => table.rowsFor(hypotheses) };
+    }),
+  );
+  // All are asked for before any is looked at: a table grows with what is asked of it.
+  for (const group of groups.flat()) group.rows();
+  const opened = groups.map((list) => list.map(({ wanted, rows }) => ({ wanted, rows: read(rows()) })));
+  const base = new Float64Array(cells.count);
+  for (let c = 0; c < base.length; c++) base[c] = inCell(display, predictions, cells, c, reading.value, null);
+  const both = (total: Float64Array): CellLikelihoods => ({
+    total,
+    coming: comingAndGoing(predictor, reading, predictions, total),
+  });
+  const under = (way: Way, index: number): Float64Array => {
+    const total = base.slice();
+    const fill = (rows: PredictionRows, wanted: (c: number) => boolean, by: Way | null) => {
+      for (let c = 0; c < total.length; c++)
+        if (wanted(c)) total[c] = inCell(display, rows, cells, c, reading.value, by);
+    };
+    if (predictions.alternatives.size > 0) fill(predictions, (c) => stands(predictions, cells, c), way);
+    for (const { wanted, rows } of opened[index]!) fill(rows, (c) => wanted.has(cells.hypothesisOf[c]!), way);
+    return total;
   };
-  fill(predictions, null);
-  for (const { fuses, hypotheses } of openedBefore(predictor, reading)) {
-    const state = withBlown(reading.state, fuses);
-    fill(read(predictor.predictions(state, reading.test).rowsFor(hypotheses)), new Set(hypotheses));
-  }
-  return { total, coming: comingAndGoing(predictor, reading, predictions, total) };
+  const differ =
+    predictions.alternatives.size > 0 ||
+    opened.some(
+      (list) =>
+        list.length !== opened[0]!.length ||
+        list.some(
+          ({ wanted, rows }, k) => rows.alternatives.size > 0 || !isSame(wanted, opened[0]![k]!.wanted),
+        ),
+    );
+  if (!differ) return { ...both(under('usual', 0)), byWay: null };
+  const totals = ways.map(under);
+  const mean = base.map((_each, c) => totals.reduce((sum, each) => sum + each[c]!, 0) / ways.length);
+  return { ...both(mean), byWay: totals.map(both) };
+}
+
+type Way = (typeof ways)[number];
+
+const isSame = (one: ReadonlySet<number>, other: ReadonlySet<number>) =>
+  one.size === other.size && [...one].every((each) => other.has(each));
+
+/** Whether it depends on figures that no diagram gives how things stand in a cell. */
+function stands(
+  { alternatives, rowOf }: PredictionRows,
+  { hypothesisOf, towards }: Cells,
+  c: number,
+): boolean {
+  return alternatives.has(rowOf[hypothesisOf[c]!]!) || alternatives.has(rowOf[towards[c]!]!);
 }
 
 /** Likelihoods where each fault is there for some readings and gone for others. */
@@ -92,25 +140,27 @@ function inCell(
   { hypothesisOf, towards, behind, beyond, share }: Cells,
   cell: number,
   value: ReadingValue,
+  way: Way | null,
 ): number {
   const { rowOf, regimes, alternatives } = predictions;
   const row = rowOf[hypothesisOf[cell]!]!;
   const next = rowOf[towards[cell]!]!;
   const between = share[cell]!;
-  if (between === 0 || next < 0) return inRow(display, predictions, row, value);
+  if (between === 0 || next < 0) return inRow(display, predictions, row, value, way);
   if (alternatives.has(row) || alternatives.has(next)) {
     // Sharp where all stands as under one of the two, and anything that lies between them.
     const atEnds =
-      (1 - between) * inRow(display, predictions, row, value) +
-      between * inRow(display, predictions, next, value);
-    return (atEnds + betweenRows(display, predictions, row, next, between, value)) / 2;
+      (1 - between) * inRow(display, predictions, row, value, way) +
+      between * inRow(display, predictions, next, value, way);
+    return (atEnds + betweenRows(display, predictions, row, next, between, value, way)) / 2;
   }
-  if (regimes[row] === regimes[next]) return betweenRows(display, predictions, row, next, between, value);
+  if (regimes[row] === regimes[next])
+    return betweenRows(display, predictions, row, next, between, value, way);
   const extrapolated = (from: number, away: number, by: number) => {
     const back = away < 0 ? -1 : rowOf[away]!;
     return back < 0 || regimes[back] !== regimes[from]
-      ? inRow(display, predictions, from, value)
-      : betweenRows(display, predictions, from, back, -by, value);
+      ? inRow(display, predictions, from, value, way)
+      : betweenRows(display, predictions, from, back, -by, value, way);
   };
   return (extrapolated(row, behind[cell]!, between) + extrapolated(next, beyond[cell]!, 1 - between)) / 2;
 }
@@ -123,11 +173,12 @@ function betweenRows(
   other: number,
   between: number,
   value: ReadingValue,
+  way: Way | null,
 ): number {
   if (predictions.kind === 'outcomes') {
     const [here, there] = [
-      inRow(display, predictions, row, value),
-      inRow(display, predictions, other, value),
+      inRow(display, predictions, row, value, way),
+      inRow(display, predictions, other, value, way),
     ];
     return Math.min(1, Math.max(0, (1 - between) * here + between * there));
   }
@@ -135,7 +186,7 @@ function betweenRows(
   const overload = (at: number) => figures[at * rowLength + overloadAt]!;
   const plainly = special[row] === plain && special[other] === plain;
   if (!plainly || overload(row) === 1 || overload(other) === 1)
-    return inRow(display, predictions, row, value);
+    return inRow(display, predictions, row, value, way);
   const [here, there] = [row * rowLength, other * rowLength];
   const mean = (1 - between) * figures[here + meanAt]! + between * figures[there + meanAt]!;
   const gap = Math.abs(figures[here + meanAt]! - figures[there + meanAt]!);
@@ -144,16 +195,23 @@ function betweenRows(
   return numberLikelihood(display, value, mean, deviation, overload(row));
 }
 
-/** The likelihood of what was read under one row of a table. */
+/**
+ * The likelihood of what was read under one row of a table.
+ * @param way - where the figures lie that no diagram gives; null: anywhere, each as likely
+ */
 export function inRow(
   display: Display,
   predictions: PredictionRows,
   row: number,
   value: ReadingValue,
+  way: Way | null,
 ): number {
   const alternatives = predictions.alternatives.get(row);
   if (alternatives !== undefined) {
-    return alternatives.reduce((sum, { chance, shown }) => sum + chance * inRow(display, shown, 0, value), 0);
+    const inWay = ({ shown }: Alternative) => inRow(display, shown, 0, value, way);
+    const found = way === null ? undefined : alternatives.find(({ under }) => under.includes(way));
+    if (found !== undefined) return inWay(found);
+    return alternatives.reduce((sum, each) => sum + each.chance * inWay(each), 0);
   }
   const special = predictions.special[row];
   if (special === meaningless) return outlierLikelihood(display, value);

@@ -4,6 +4,7 @@ import { instrumentById } from '../instruments/instruments';
 import type { Prediction } from '../instruments/prediction';
 import { toScale } from '../instruments/prediction';
 import { asTold, rowsOf } from './predictionRows';
+import type { CellLikelihoods } from './inlierLikelihood';
 import { inlierLikelihood, inRow } from './inlierLikelihood';
 import type { Predictor } from './predictor';
 import { outlierLikelihood } from './outlierLikelihood';
@@ -25,11 +26,9 @@ export function outlierShareOf({ test, unsure }: Weighable, share: number): numb
 type Weighable = Pick<TakenReading, 'test' | 'unsure' | 'told'>;
 
 /** Likelihood of one reading under each cell of each hypothesis, and the part of it that is an outlier. */
-export interface ReadingLikelihood {
-  /** By cell. */
-  readonly total: Float64Array;
-  /** The same where the fault comes and goes; without meaning where it cannot. */
-  readonly coming: Float64Array;
+export interface ReadingLikelihood extends CellLikelihoods {
+  /** The same by where the figures lie that no diagram gives; null where that makes no difference. */
+  readonly byWay: readonly CellLikelihoods[] | null;
   /** The same under every hypothesis: an outlier knows nothing of the fault. */
   readonly outlier: number;
 }
@@ -45,14 +44,17 @@ export function readingLikelihood(
 ): ReadingLikelihood {
   const share = outlierShareOf(reading, usualShare);
   const outlier = share * outlierLikelihood(instrumentById(reading.test.instrument).display, reading.value);
-  const { total, coming } = inlierLikelihood(predictor, reading);
+  const inliers = inlierLikelihood(predictor, reading);
   const mixed = (inliers: Float64Array) => {
     const likelihoods = new Float64Array(inliers.length);
     for (let c = 0; c < likelihoods.length; c++) likelihoods[c] = outlier + (1 - share) * inliers[c]!;
     return likelihoods;
   };
-  const there = mixed(total);
-  return { outlier, total: there, coming: coming === total ? there : mixed(coming) };
+  const both = ({ total, coming }: CellLikelihoods): CellLikelihoods => {
+    const there = mixed(total);
+    return { total: there, coming: coming === total ? there : mixed(coming) };
+  };
+  return { outlier, ...both(inliers), byWay: inliers.byWay?.map(both) ?? null };
 }
 
 /** Likelihood of a reading under one prediction. */
@@ -66,7 +68,9 @@ export function likelihoodUnder(
   const { display } = instrumentById(test.instrument);
   const once = rowsOf(display, prediction);
   const predictions = reading.told === true ? asTold(once) : once;
-  return share * outlierLikelihood(display, value) + (1 - share) * inRow(display, predictions, 0, value);
+  return (
+    share * outlierLikelihood(display, value) + (1 - share) * inRow(display, predictions, 0, value, null)
+  );
 }
 
 /** How often a hand that was once on the wrong pin, or read the wrong scale, shows the same again. Judgement. */

@@ -6,6 +6,7 @@ import { outlierShareOf, repeatedOutlier } from './likelihood';
 import { isRepaired, repairFailsShare } from './afterRepair';
 import type { Predictor } from './predictor';
 import { outlierLikelihood } from './outlierLikelihood';
+import { ways } from './predictionRows';
 import { logSum, logSumOfTwo } from '../statistics/logSum';
 
 /**
@@ -43,19 +44,28 @@ const systematicShare = 0.5;
  * Adds the likelihood of each reading to the weights, in the order taken. Readings of one instrument at one point, in
  * whatever state, hang together: one outlier may explain them all, so that five looks at one lamp are not five witnesses.
  * L = (1 - c)·Π p(ri | h) + c·p(the first is an outlier)·Π p(ri repeats it), with c the share of such outliers.
+ *
+ * Where the figures lie that no diagram gives (at how many amps this fuse opens, at how many volts this relay lets go) is one
+ * thing for all readings of a vehicle: once it decides what one of them shows, the weights are kept apart by it.
  */
 export function weighing(readings: readonly TakenReading[], outlierShare: number) {
   const known = new Map<string, { first: number; logs: Float64Array; logOutlier: number; size: number }>();
   const taken = new Map<string, number>();
-  return (index: number, { total, coming }: ReadingLikelihood, logWeight: Float64Array): void => {
+  /** By way, one after another; null as long as all readings show the same in every way. */
+  let apart: Float64Array | null = null;
+  return (index: number, likelihood: ReadingLikelihood, logWeight: Float64Array): void => {
     const { test, value } = readings[index]!;
+    if (apart === null && likelihood.byWay !== null) {
+      apart = repeated(logWeight).map((each) => each - Math.log(ways.length));
+      for (const group of known.values()) group.logs = repeated(group.logs);
+    }
     const systematic = systematicShare * outlierShareOf(readings[index]!, outlierShare);
     const [common, own] = [Math.log(systematic), Math.log(1 - systematic)];
     const key = `${test.instrument} ${test.at}`;
-    const count = total.length;
+    const weights = apart ?? logWeight;
     const group = known.get(key) ?? {
       first: index,
-      logs: new Float64Array(2 * count),
+      logs: new Float64Array(weights.length),
       logOutlier: 0,
       size: 0,
     };
@@ -67,23 +77,53 @@ export function weighing(readings: readonly TakenReading[], outlierShare: number
         ? outlierLikelihood(display, value)
         : repeatedOutlier(test, readings[group.first]!.value, value);
     const outlierAfter = outlierBefore + Math.log(repeats);
-    const evidence = new Float64Array(2 * count);
-    for (let k = 0; k < 2 * count; k++) {
+    const evidence = logsOf(likelihood, weights.length);
+    for (let k = 0; k < weights.length; k++) {
       const alone = group.logs[k]!;
-      const more = Math.log(k < count ? total[k]! : coming[k - count]!);
+      const more = evidence[k]!;
       group.logs[k] = alone + more;
-      if (group.size === 0) evidence[k] = more;
-      else {
-        const before = group.size === 1 ? alone : logSumOfTwo(own + alone, common + outlierBefore);
-        evidence[k] = logSumOfTwo(own + alone + more, common + outlierAfter) - before;
-      }
+      if (group.size === 0) continue;
+      const before = group.size === 1 ? alone : logSumOfTwo(own + alone, common + outlierBefore);
+      evidence[k] = logSumOfTwo(own + alone + more, common + outlierAfter) - before;
     }
     group.logOutlier = outlierAfter;
     group.size++;
     const earlier = taken.get(test.instrument) ?? 0;
     taken.set(test.instrument, earlier + 1);
-    addEvidence(logWeight, evidence, Math.min(mostUncertain, uncertainEach * earlier));
+    addEvidence(weights, evidence, Math.min(mostUncertain, uncertainEach * earlier));
+    if (apart !== null) joinWays(apart, logWeight);
   };
+}
+
+/** The same for every way. */
+function repeated(values: Float64Array): Float64Array {
+  const all = new Float64Array(ways.length * values.length);
+  for (let way = 0; way < ways.length; way++) all.set(values, way * values.length);
+  return all;
+}
+
+/** Logarithms of the likelihoods in the order of the weights: always there, then coming and going; way by way where these are apart. */
+function logsOf({ total, coming, byWay }: ReadingLikelihood, length: number): Float64Array {
+  const logs = new Float64Array(length);
+  const count = total.length;
+  for (let at = 0, way = 0; at < length; at += 2 * count, way++) {
+    const own = byWay?.[way] ?? { total, coming };
+    for (let c = 0; c < count; c++) {
+      logs[at + c] = Math.log(own.total[c]!);
+      logs[at + count + c] = Math.log(own.coming[c]!);
+    }
+  }
+  return logs;
+}
+
+/** What the ways hold together. */
+function joinWays(apart: Float64Array, logWeight: Float64Array): void {
+  const { length } = logWeight;
+  for (let k = 0; k < length; k++) {
+    let joined = apart[k]!;
+    for (let way = 1; way < ways.length; way++) joined = logSumOfTwo(joined, apart[way * length + k]!);
+    logWeight[k] = joined;
+  }
 }
 
 /**

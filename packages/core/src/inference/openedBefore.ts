@@ -1,5 +1,6 @@
 import type { OperatingState } from '../circuit/operatingState';
 import { cavityFill, stateKey } from '../circuit/operatingState';
+import type { Unknowns } from '../circuit/parts/partKind';
 import type { Predictor } from './predictor';
 
 /** A state that the vehicle was in, and a fuse that was known to be whole at its end. */
@@ -25,8 +26,13 @@ export interface OpenedGroup {
  * Under which hypotheses a fuse has opened in a state that the vehicle was in before a reading, and been left in its
  * cavity since: a fuse that has opened stays open until another is fitted. Under the others nothing has.
  * Cost: the states × the hypotheses; each state is solved under all of them.
+ * @param unknowns - where in its range the current lies that opens a fuse
  */
-export function openedBefore(predictor: Predictor, reading: ReadInState): readonly OpenedGroup[] {
+export function openedBefore(
+  predictor: Predictor,
+  reading: ReadInState,
+  unknowns: Unknowns = 'usual',
+): readonly OpenedGroup[] {
   const { before = [] } = reading;
   if (before.length === 0) return [];
   const own = stateKey(reading.state);
@@ -35,7 +41,7 @@ export function openedBefore(predictor: Predictor, reading: ReadInState): readon
   const openedIn = new Map(
     past
       .filter(({ key, state }) => key !== own && state.batteryConnected)
-      .map(({ key, state }) => [key, predictor.opened(state)] as const),
+      .map(({ key, state }) => [key, predictor.opened(state, unknowns)] as const),
   );
   const since = predictor.circuit.parts
     .filter(({ kind }) => kind === 'fuse' || kind === 'fusible link')

@@ -1,3 +1,4 @@
+import type { Unknowns } from '../circuit/parts/partKind';
 import type { Display, Prediction } from '../instruments/prediction';
 
 /** How a reading is out of the ordinary under one hypothesis. */
@@ -21,9 +22,14 @@ interface Rows {
   readonly alternatives: Map<number, readonly Alternative[]>;
 }
 
+/** Where the figures lie that no diagram gives: as usual, or at the one or the other end of their ranges. */
+export const ways = ['usual', 'low', 'high'] as const satisfies readonly Unknowns[];
+
 /** One of the ways in which things may stand, with its chance; a table of one row. */
 export interface Alternative {
   readonly chance: number;
+  /** Under which of the figures they stand so. */
+  readonly under: readonly Unknowns[];
   readonly shown: PredictionRows;
 }
 

@@ -1,3 +1,4 @@
+import type { Unknowns } from '../circuit/parts/partKind';
 import type { Connection } from '../instruments/instrument';
 import type { Display } from '../instruments/prediction';
 import { predictConnected } from '../instruments/instrument';
@@ -147,7 +148,7 @@ export class PredictionTable {
   private ways(h: number, own: Prediction, first: number, second: number): readonly WayOfStanding[] | null {
     const solution = this.table.solution(h);
     if (!this.unknown.decide(h, solution, first, second)) return null;
-    const usual = { prediction: own, regime: solution.regime };
+    const usual = { under: 'usual', prediction: own, regime: solution.regime } as const;
     const { others, ...healthy } = (this.healthy ??= this.whenHealthy());
     const unaffected =
       others !== null &&
@@ -208,18 +209,23 @@ function alikeTo(one: number, other: number): boolean {
   return one === other || Math.abs(one - other) <= unfelt * (1 + Math.abs(other));
 }
 
-/** What would be shown, and how contacts, outputs and fuses then stand. */
+/** What would be shown under some figures, and how contacts, outputs and fuses then stand. */
 export interface WayOfStanding {
+  readonly under: Unknowns;
   readonly prediction: Prediction;
   readonly regime: number;
 }
 
 /** Those under which all stands alike become one: their figures differ by degrees, and anything between them may be read. */
-function byRegime(display: Display, ways: readonly WayOfStanding[]): readonly Alternative[] {
-  const regimes = [...new Set(ways.map(({ regime }) => regime))];
+function byRegime(display: Display, all: readonly WayOfStanding[]): readonly Alternative[] {
+  const regimes = [...new Set(all.map(({ regime }) => regime))];
   return regimes.map((regime) => {
-    const alike = ways.filter((each) => each.regime === regime);
-    return { chance: alike.length / ways.length, shown: rowsOf(display, mixed(display, alike)) };
+    const alike = all.filter((each) => each.regime === regime);
+    return {
+      chance: alike.length / all.length,
+      under: alike.map(({ under }) => under),
+      shown: rowsOf(display, mixed(display, alike)),
+    };
   });
 }
 

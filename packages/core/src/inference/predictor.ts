@@ -1,5 +1,6 @@
 import type { Circuit } from '../circuit/circuit';
 import { mostSections } from '../circuit/circuit';
+import type { Unknowns } from '../circuit/parts/partKind';
 import type { OperatingState } from '../circuit/operatingState';
 import { stateKey } from '../circuit/operatingState';
 import { CoreError } from '../errors';
@@ -17,7 +18,7 @@ import type { Network } from '../network/network';
 import { stateSolver } from '../solver/stateSolver';
 import type { Cells } from './cells';
 import { cellsOf } from './cells';
-import type { UnknownFigures } from './predictionTable';
+import type { UnknownFigures, WayOfStanding } from './predictionTable';
 import { PredictionTable, RowOrder } from './predictionTable';
 import { figuresDecide, hasAssumedFigures, hasElectronics } from './unknownFigures';
 
@@ -37,13 +38,16 @@ export interface Predictor {
   readonly solved: (state: OperatingState, hypothesis: number | null) => SolvedCircuit;
   /** What a test would show under one hypothesis. */
   readonly predict: (state: OperatingState, test: Test, hypothesis: number | null) => Prediction;
-  /** The fuses that a state opens, by hypothesis; null where it opens none under any. */
-  readonly opened: (state: OperatingState) => readonly (readonly string[])[] | null;
+  /** The fuses that a state opens; those near to it by where in its range the current lies that opens a fuse. */
+  readonly opened: (state: OperatingState, unknowns?: Unknowns) => OpenedFuses;
   /** What a test would show under any of them. @throws {CoreError} `instrument/target` */
   readonly predictions: (state: OperatingState, test: Test) => PredictionTable;
   /** The same for many tests in one state; the same object as long as the state is kept at hand. */
   readonly inState: (state: OperatingState) => StatePredictions;
 }
+
+/** Fuses by hypothesis; null where none opens under any. */
+export type OpenedFuses = readonly (readonly string[])[] | null;
 
 /** What any test would show in one state. */
 export interface StatePredictions {
@@ -56,11 +60,12 @@ interface SolvedState extends StatePredictions {
   readonly network: Network;
   /** By hypothesis; the healthy circuit at the end. */
   readonly table: FaultTable;
-  readonly opened: () => readonly (readonly string[])[] | null;
+  readonly opened: (unknowns: Unknowns) => OpenedFuses;
 }
 
 /** A state solved with the figures that no diagram gives at one end of their ranges. */
 interface SolvedOtherwise {
+  readonly unknowns: Unknowns;
   readonly network: Network;
   readonly table: FaultTable;
 }
@@ -95,7 +100,7 @@ export function createPredictor(
     predict: (state, test, hypothesis) =>
       predictOn(instrumentById(test.instrument), solved(state, hypothesis), test.at),
     predictions: (state, test) => solvedState(state).predictions(test),
-    opened: (state) => solvedState(state).opened(),
+    opened: (state, unknowns = 'usual') => solvedState(state).opened(unknowns),
     inState: solvedState,
   };
 }
@@ -138,16 +143,11 @@ function solveState(circuit: Circuit, state: OperatingState, hypotheses: readonl
   const otherwise = () =>
     (others ??= (['low', 'high'] as const).map((unknowns): SolvedOtherwise => {
       const otherSolver = stateSolver(circuit, state, unknowns);
-      return { network: otherSolver.network, table: faultTable(otherSolver, moved(nearEnds[unknowns])) };
+      const table = faultTable(otherSolver, moved(nearEnds[unknowns]));
+      return { unknowns, network: otherSolver.network, table };
     }));
   const unknowable = { electronics: hasElectronics(circuit, state), assumed: hasAssumedFigures(circuit) };
-  let blown: readonly (readonly string[])[] | null | undefined;
-  const opened = () => {
-    if (blown !== undefined) return blown;
-    const all = faults.slice(0, -1).map((_fault, h) => table.solution(h).blown);
-    blown = all.some((each) => each.length > 0) ? all : null;
-    return blown;
-  };
+  const opened = openedFuses(table, faults.length - 1, otherwise);
   const tables = new Map<string, PredictionTable>();
   const order = new RowOrder(faults.length - 1);
   return {
@@ -166,15 +166,40 @@ function solveState(circuit: Circuit, state: OperatingState, hypotheses: readonl
           (feelsWhere === true && hypotheses[h]?.anywhere === true && liesIn(faults[h]!, at)) ||
           figuresDecide(connection.probe, unknowable, solution, first, second),
         predictions: (h) =>
-          otherwise().map((each) => {
+          otherwise().map((each): WayOfStanding => {
             const solution = each.table.solution(h);
             const connected = connect({ circuit, state, network: each.network }, at);
-            return { prediction: predictConnected(connected, display, solution), regime: solution.regime };
+            const prediction = predictConnected(connected, display, solution);
+            return { under: each.unknowns, prediction, regime: solution.regime };
           }),
       };
       const fresh = new PredictionTable(connection, display, table, order, unknown);
       tables.set(key, fresh);
       return fresh;
     },
+  };
+}
+
+/** The fuses that a state opens, by hypothesis; only those near to it are solved with their figures elsewhere in their ranges. */
+function openedFuses(
+  table: FaultTable,
+  count: number,
+  otherwise: () => readonly SolvedOtherwise[],
+): (unknowns: Unknowns) => OpenedFuses {
+  const known = new Map<Unknowns, OpenedFuses>();
+  const blown = (h: number, unknowns: Unknowns) => {
+    const usual = table.solution(h);
+    if (unknowns === 'usual' || !usual.fuseNear) return usual.blown;
+    return otherwise()
+      .find((each) => each.unknowns === unknowns)!
+      .table.solution(h).blown;
+  };
+  return (unknowns) => {
+    const before = known.get(unknowns);
+    if (before !== undefined) return before;
+    const all = Array.from({ length: count }, (_each, h) => blown(h, unknowns));
+    const found = all.some((each) => each.length > 0) ? all : null;
+    known.set(unknowns, found);
+    return found;
   };
 }

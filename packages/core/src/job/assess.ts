@@ -18,6 +18,12 @@ export const isolatedFrom = foundFrom;
 /** From this probability on, what has been read is proof enough by itself. */
 const provenFrom = 0.99;
 
+/**
+ * Where its damage was seen, this much is proof enough: old damage of no account is seen as well, and what else would lie there
+ * must be nearly excluded by what was measured.
+ */
+const seenProvenFrom = 0.98;
+
 /** Without any one of the readings, what is proven is still this likely: no single one decides. */
 const standsFrom = 0.7;
 
@@ -67,7 +73,7 @@ export function assess(predictor: Predictor, job: JobState): Assessment {
   const isolated = top.id;
   const unexplained = unexplainedReadings(readings, posterior.doubtful);
   const explained = unexplained.length === 0;
-  const seen = explained && damageSeen(predictor.circuit, job)(isolated);
+  const seen = explained && top.probability >= seenProvenFrom && damageSeen(predictor.circuit, job)(isolated);
   // A module is judged last: not before all that feeds it has been read.
   const open = !explained || unreadPins(predictor, job, isolated).length > 0;
   const robustPosterior = seen ? null : robustPosteriorOf(predictor, evidence, isolated, before, open);

@@ -21,3 +21,5 @@ export const leastSectionOhms = 1e-4;
  * sixteen digits, those of the share would be lost.
  */
 export const leastLeft = 1e-6;
+/** A fuse that carries within this factor of what opens it may open or hold. Judgement: fuses of a rating, and loads, vary. */
+export const nearLimit = 1.15;

@@ -163,7 +163,7 @@ function layLeads(
       leadOhms,
       fuseAmps,
       true,
-      own ? ownSupplyShare * circuit.nominalVolts : 0,
+      { sourceVolts: own ? ownSupplyShare * circuit.nominalVolts : 0 },
     );
     switches.push({ owner: `lead ${from} to ${to}`, ...contact });
   }

@@ -2,6 +2,7 @@ import type { Effect } from '../circuit/parts/effect';
 import type { Fault } from '../faults/fault';
 import { inverted, stuckState } from './stuckState';
 import type { Network, SwitchingDevice } from '../network/network';
+import { nearLimit } from '../network/tolerances';
 import type { UpdatedNetwork } from './updatedNetwork';
 import type { Phase, Solution } from './solution';
 import { averaged, solutionOf } from './solution';
@@ -72,11 +73,15 @@ export function settleHeld(
       ? switches.map((device) => device.ohms + addedTo(fault, device))
       : asMade(network).ohms;
   const opened = new Set<number>();
+  let near = false;
   for (;;) {
     const phases = roundUntilRest(network, joined, (each) => solved(each, fault), held, ohmsOf, opened);
-    const blows = mostOverloaded(network, phases, held, ohmsOf, opened);
+    const { blows, nearly } = mostOverloaded(network, phases, held, ohmsOf, opened);
+    near ||= nearly;
     if (blows < 0) {
-      const [only, ...more] = phases.map((phase) => solutionOf(network, fault, faults, phase, held, opened));
+      const [only, ...more] = phases.map((phase) =>
+        solutionOf(network, fault, faults, phase, held, opened, near),
+      );
       return more.length === 0 ? only! : averaged([only!, ...more], chattering(network, phases));
     }
     opened.add(blows);
@@ -146,27 +151,31 @@ function isFuse({ latched, overload }: SwitchingDevice): boolean {
   return latched === true && overload !== undefined;
 }
 
-/** The fuse that carries most beyond what it bears, on average over some phases; -1 where none does. */
+/**
+ * The fuse that carries most beyond what it bears, on average over some phases; -1 where none does. `nearly`: some fuse's
+ * load is so near to what opens it that another of its rating would do otherwise.
+ */
 function mostOverloaded(
   { switches }: Network,
   phases: readonly Phase[],
   held: readonly (boolean | null)[],
   ohmsOf: readonly number[],
   opened: ReadonlySet<number>,
-): number {
-  let [most, found, quick] = [1, -1, false];
+): { readonly blows: number; readonly nearly: boolean } {
+  let [most, found, quick, nearly] = [1, -1, false, false];
   for (let index = 0; index < switches.length; index++) {
     const device = switches[index]!;
     if (!isFuse(device) || held[index] !== null || opened.has(index)) continue;
     const protects = device.protects === true;
     if (quick && !protects) continue;
     const load = loadOf(index, device, phases, ohmsOf);
+    nearly ||= !protects && load > 1 / nearLimit && load < nearLimit;
     if (load < 1) continue;
     // What protects itself is quicker than any fuse. Of two in series with the same load, the first in the document opens.
     if (protects && !quick) [most, found, quick] = [load, index, true];
     else if (load >= most * (found < 0 ? 1 : 1 + 1e-6)) [most, found] = [load, index];
   }
-  return found;
+  return { blows: found, nearly };
 }
 
 /** What a fuse carries on average over some phases, as a multiple of what opens it. */

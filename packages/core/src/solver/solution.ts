@@ -42,6 +42,8 @@ export interface Solution {
   readonly phases: readonly Solution[] | null;
   /** Whether some device is so near to its threshold that the figures which no diagram gives decide how it stands. */
   readonly doubtful: boolean;
+  /** Whether some fuse carries so nearly what opens it that another of its rating would do otherwise. */
+  readonly fuseNear: boolean;
 }
 
 /** What a slow instrument makes of phases that follow each other many times a second: their average. */
@@ -62,6 +64,7 @@ export function averaged(phases: readonly Solution[], chatters: string | null): 
     phases,
     chatters,
     doubtful: true,
+    fuseNear: phases.some((each) => each.fuseNear),
     volts: (node) => mean((each) => each.volts(node)),
     floating: (node) => phases.every((each) => each.floating(node)),
     thevenin,
@@ -80,9 +83,10 @@ export function solutionOf(
   { joined, updated: { volts, floating, thevenin, allVolts, allOhms } }: Phase,
   held: readonly (boolean | null)[],
   opened: ReadonlySet<number>,
+  fuseNear: boolean,
 ): Solution {
   const blown: string[] = [];
-  let [doubtful, regime] = [false, 17];
+  let [doubtful, regime] = [fuseNear, 17];
   network.switches.forEach((device, index) => {
     const conducts = joined[index]!;
     regime = (Math.imul(regime, 31) + (conducts ? 1 : 2)) | 0;
@@ -106,6 +110,7 @@ export function solutionOf(
     chatters: null,
     phases: null,
     doubtful,
+    fuseNear,
     blown,
     sectionAmps(section, end) {
       const edge = network.sectionBranch.get(section);

@@ -64,6 +64,7 @@ export function EntryPanel({
         {way === 'export' && <ExportPanel {...{ vehicleId, circuit, text }} />}
         {way === 'start' && (
           <StartFrom
+            vehicleId={vehicleId}
             onText={(next) => {
               draft.edit(next);
               setWay('text');

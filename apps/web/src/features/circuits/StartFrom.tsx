@@ -1,19 +1,43 @@
 import type { Starter } from '@grim-lantern/core';
-import { starters } from '@grim-lantern/core';
-import { useState } from 'react';
+import { notationOfBoxes, starters } from '@grim-lantern/core';
+import { useMemo, useState } from 'react';
 import { TextField } from '../../ui/TextField';
+import { useFuseBoxes } from '../boxes/useFuseBoxes';
 import { ColumnMeanings } from './ColumnMeanings';
 import type { Imported } from './importedText';
 import { importedText, longestImport } from './importedText';
 
 /** A common circuit by a few answers, or what another program wrote: either becomes text that stays editable. */
-export function StartFrom({ onText }: { readonly onText: (text: string) => void }) {
+export function StartFrom({
+  vehicleId,
+  onText,
+}: {
+  readonly vehicleId: string;
+  readonly onText: (text: string) => void;
+}) {
   const [starter, setStarter] = useState<Starter | null>(null);
+  const boxes = useFuseBoxes(vehicleId);
+  const fromBoxes = useMemo(
+    () =>
+      notationOfBoxes(
+        (boxes ?? []).map(({ centre }) => centre),
+        'All fuses',
+        12,
+      ),
+    [boxes],
+  );
   return (
     <div className="h-full overflow-auto px-4 py-3 lg:px-5">
       <h2 className="mb-2 text-lg font-semibold">A common circuit</h2>
       {starter === null ? (
         <ul className="mb-4 flex flex-wrap gap-2">
+          {fromBoxes !== null && (
+            <li>
+              <button type="button" className="key" onClick={() => onText(fromBoxes)}>
+                No diagram: all fuses of its boxes
+              </button>
+            </li>
+          )}
           {starters.map((each) => (
             <li key={each.id}>
               <button type="button" className="key border-line" onClick={() => setStarter(each)}>

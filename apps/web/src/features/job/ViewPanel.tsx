@@ -73,7 +73,11 @@ export function ViewPanel(props: ViewPanelProps) {
       {view === 'modules' && <ModulesPanel {...{ circuit, diagnosis }} record={own} onPoint={onOther} />}
       {view === 'fuses' && <FusePanel {...{ circuitId, circuit, events, job, record }} {...fuses} />}
       {view === 'relay' && (
-        <RelayPanel {...{ circuit, job, record: own, onHold, onShow, onOther }} {...relays} />
+        <RelayPanel
+          {...{ circuit, job, record: own, onHold, onShow, onOther }}
+          planned={diagnosis.actions?.[0] ?? null}
+          {...relays}
+        />
       )}
       {view === 'traces' && <TracePanel {...{ circuit, job, record: own }} {...traces} />}
       {view === 'repair' && <RepairPanel {...{ circuit, diagnosis, draft }} record={own} />}

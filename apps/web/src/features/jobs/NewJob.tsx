@@ -1,7 +1,7 @@
 import type { CircuitSummary } from '@grim-lantern/contract';
 import { Dialog } from 'radix-ui';
 import { useId, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { newId } from '../../data/newId';
 import { openJob } from '../../data/workshop';
 import { useAppDispatch, useAppSelector } from '../../data/store';
@@ -71,6 +71,13 @@ export function NewJob({ circuits, onClose }: { circuits: readonly CircuitSummar
                 </option>
               ))}
             </select>
+            <p className="text-dim text-[15px]">
+              No diagram of it? Under{' '}
+              <Link to="/vehicles" className="underline">
+                Vehicles
+              </Link>{' '}
+              a circuit starts from the fuse boxes, or from one fuse and what hangs on it.
+            </p>
             <label htmlFor={`${fields}-title`} className="text-dim mt-2 text-[15px]">
               What fails
             </label>

@@ -2,6 +2,7 @@ import type { RelayTerminal } from '@grim-lantern/core';
 import {
   footprintOf,
   instruction,
+  midSentence,
   minutes,
   percent,
   pinsLaidOut,
@@ -9,25 +10,27 @@ import {
   withControl,
   worth,
 } from '@grim-lantern/core';
-import type { JobFact, PartingReading, RelaySide, SocketStory } from '@grim-lantern/core';
+import type { JobFact, PartingReading, ProposedAction, RelaySide, SocketStory } from '@grim-lantern/core';
 import { useState } from 'react';
 import { Segments } from '../../ui/Segments';
 import { PinCard } from './PinCard';
 import { RelaySideList } from './RelaySideList';
 import type { RelayLayerProps } from './relayPanelProps';
 import { SocketFace } from './SocketFace';
-import { storyWords } from './socketWords';
+import { pinInstrumentNames, storyWords } from './socketWords';
 import { useSocketLayout } from './useRelayEntries';
 import { LayoutEditor } from './LayoutEditor';
 
 /** The socket: its face, one pin at a time, and what its readings say of each quarter. */
 export function SocketLayer(props: RelayLayerProps) {
-  const { circuit, job, work, relay, record, onShow, onLayer, vehicleId } = props;
+  const { circuit, job, work, relay, record, onShow, onLayer, vehicleId, planned } = props;
   const { table, verdict } = work;
   const drawn = useSocketLayout(vehicleId, relay);
   const [legs, setLegs] = useState(false);
   const [drawing, setDrawing] = useState(false);
-  const nextRole = roleOf(verdict.next, relay.id);
+  // One opinion: what the plan asks for next counts, where it can be read at this socket.
+  const next = planned !== null && isAtSocket(planned, relay.id) ? asked(planned) : verdict.next;
+  const nextRole = roleOf(next, relay.id);
   const [picked, setPicked] = useState<RelayTerminal | null>(null);
   const selected = picked ?? nextRole ?? 'supply';
   const pin = table.pins.find(({ role }) => role === selected) ?? table.pins[0];
@@ -40,29 +43,32 @@ export function SocketLayer(props: RelayLayerProps) {
   return (
     <>
       <h2 className="sr-only">The socket of {relay.name}</h2>
-      {verdict.next !== null && (
+      {next !== null && (
         <button
           type="button"
           data-testid="socket-next"
-          data-instrument={verdict.next.test.instrument}
-          data-at={verdict.next.test.at}
-          data-state={JSON.stringify(verdict.next.state)}
+          data-instrument={next.test.instrument}
+          data-at={next.test.at}
+          data-state={JSON.stringify(next.state)}
           className="border-ink mb-3 block w-full border px-3 py-2 text-left"
           onClick={() => {
-            if (verdict.next === null) return;
-            record?.({ type: 'state-set', state: verdict.next.state });
-            if (verdict.next.test.instrument === 'relay-bench') onLayer('bench');
+            record?.({ type: 'state-set', state: next.state });
+            if (next.test.instrument === 'relay-bench') onLayer('bench');
             else setPicked(nextRole);
           }}
         >
           <span className="text-dim block text-[14px]">
-            Next at this socket · {worth(verdict.next.bits)}, {minutes(verdict.next.minutes)}
+            Next at this socket · {worth(next.bits)}, {minutes(next.minutes)}
           </span>
-          <span className="block text-lg leading-tight font-semibold">
-            {instruction(circuit, verdict.next.test)}
-          </span>
-          <span className="text-dim block text-[14px]">{stateWords(circuit, verdict.next.state)}</span>
+          <span className="block text-lg leading-tight font-semibold">{instruction(circuit, next.test)}</span>
+          <span className="text-dim block text-[14px]">{stateWords(circuit, next.state)}</span>
         </button>
+      )}
+      {planned !== null && !isAtSocket(planned, relay.id) && (
+        <p className="text-dim mb-3 text-[15px]" data-testid="socket-elsewhere">
+          The plan’s next is not at this socket: {midSentence(instruction(circuit, planned.test))} (
+          {minutes(planned.work.minutes)}).
+        </p>
       )}
       <SocketState {...props} out={out} />
       {drawing ? (
@@ -112,6 +118,20 @@ export function SocketLayer(props: RelayLayerProps) {
     </>
   );
 }
+
+/** Whether an action is a reading at a relay's own pins, or of the relay on the bench. */
+function isAtSocket({ test: { instrument, at } }: ProposedAction, relay: string): boolean {
+  return instrument in pinInstrumentNames
+    ? at.startsWith(`${relay}.`)
+    : instrument === 'relay-bench' && at === relay;
+}
+
+const asked = ({ test, state, bits, work }: ProposedAction): PartingReading => ({
+  test,
+  state,
+  bits,
+  minutes: work.minutes,
+});
 
 function roleOf(reading: PartingReading | null, relay: string): RelayTerminal | null {
   const at = reading?.test.at ?? '';

@@ -3,6 +3,7 @@ import type {
   ForeseenOutcome,
   JobFact,
   JobState,
+  ProposedAction,
   RelayPart,
   RelayWork,
   Test,
@@ -14,6 +15,8 @@ export interface RelayPanelProps extends Relays {
   readonly circuit: Circuit;
   readonly job: JobState;
   readonly record: ((fact: JobFact) => string) | null;
+  /** What the plan asks for next; null where that is not known, or nothing. */
+  readonly planned: ProposedAction | null;
   /** Shows on the harness what would be left. */
   readonly onHold: (outcome: Pick<ForeseenOutcome, 'leaves'> | null) => void;
   readonly onShow: (test: Test | null) => void;

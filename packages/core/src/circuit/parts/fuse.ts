@@ -49,7 +49,7 @@ export const fuseKind: PartKind<FusePart> = {
       effects: looseOhms.map((ohms) => ({ kind: 'added', role: 'element', ohms, inPlug: true })),
     },
   ],
-  stamp(part, { builder, node, state, nominalVolts }) {
+  stamp(part, { builder, node, state, nominalVolts, unknowns }) {
     const fill = cavityFill(state, part.id);
     const [feed, load] = [node('feed'), node('load')];
     switch (fill.kind) {
@@ -69,7 +69,9 @@ export const fuseKind: PartKind<FusePart> = {
       }
       case 'fuse':
         if (state.blown?.includes(part.id) === true) return;
-        builder.switching(overcurrentContact(feed, load, fuseOhms(part), part.ratingAmps, true));
+        builder.switching(
+          overcurrentContact(feed, load, fuseOhms(part), part.ratingAmps, true, { unknowns }),
+        );
     }
   },
 };

@@ -26,8 +26,10 @@ export const fusibleLinkKind: PartKind<FusibleLinkPart> = {
       stays: true,
     },
   ],
-  stamp(part, { builder, node, state }) {
+  stamp(part, { builder, node, state, unknowns }) {
     if (state.blown?.includes(part.id) === true) return;
-    builder.switching(overcurrentContact(node('feed'), node('load'), linkOhms, part.ratingAmps, true));
+    builder.switching(
+      overcurrentContact(node('feed'), node('load'), linkOhms, part.ratingAmps, true, { unknowns }),
+    );
   },
 };
