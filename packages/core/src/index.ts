@@ -100,6 +100,7 @@ export { isListRead } from './job/moduleChecklist';
 export type { ChecklistLine } from './job/moduleChecklist';
 export { beforeItGoes, nothingReproduces, nothingReproducesWords } from './job/nothingReproduces';
 export { alongWire } from './diagnostics/locate/locateShort';
+export { watchWords } from './text/watch';
 export { whyWords } from './text/why';
 export { locatedWords } from './text/located';
 export { outOfOrder } from './job/order';

@@ -41,6 +41,22 @@ function mayProve({ test, unsure }: LedgerReading): boolean {
 const complaints: readonly string[] = ['load', 'fresh-fuse'];
 
 /**
+ * The plainest of the readings with a number that showed the fault and were not taken again since: what stands beside the
+ * complaint, as a figure before and after. Null where there is none.
+ */
+export function numberBeside(
+  predictor: Predictor,
+  job: JobState,
+  pairs: readonly ProofPair[],
+): LedgerReading | null {
+  const again = new Set(pairs.map(({ after }) => questionOf(after)));
+  const numbers = proofWanted(predictor, job).filter(
+    (each) => each.value.kind === 'number' && !again.has(questionOf(each)),
+  );
+  return pairs.some(({ after }) => after.value.kind === 'number') ? null : (numbers[0] ?? null);
+}
+
+/**
  * The readings that showed the fault: what to take again after the repair. What was complained of comes first, in the order
  * told; then the plainest for its minutes.
  */
@@ -61,11 +77,17 @@ export function proofWanted(predictor: Predictor, job: JobState): readonly Ledge
     })
     .map((reading) => ({
       reading,
-      told: complaints.includes(reading.test.instrument) ? job.readings.indexOf(reading) : Infinity,
+      told: toldRank(reading, job.readings.indexOf(reading)),
       score: plainness(predictor, reading) / minutesFor(predictor, job, reading),
     }))
     .sort((one, other) => (one.told === other.told ? other.score - one.score : one.told - other.told))
     .map(({ reading }) => reading);
+}
+
+/** What the customer told comes first, then what could have been told, in the order of the readings; then all else. */
+function toldRank({ told, test }: LedgerReading, index: number): number {
+  if (told === true) return index - Number.MAX_SAFE_INTEGER;
+  return complaints.includes(test.instrument) ? index : Infinity;
 }
 
 /** How little a reading fits a healthy circuit: nats, at least one. */

@@ -10,7 +10,7 @@ import { instrumentById } from '../instruments/instruments';
 import { lastReadings } from '../job/lastReadings';
 import { moduleChecklist } from '../job/moduleChecklist';
 import { narrowing } from '../diagnostics/locate/narrowing';
-import { proofPairs, proofWanted } from '../job/proof';
+import { numberBeside, proofPairs, proofWanted } from '../job/proof';
 import { repairEstimate } from '../planning/repairEstimate';
 import { repairSteps } from '../job/repairSteps';
 import { simplePrediction } from '../instruments/simplePrediction';
@@ -60,6 +60,8 @@ export interface Dossier {
   readonly proof: {
     readonly wanted: readonly LedgerReading[];
     readonly pairs: readonly ProofPair[];
+    /** A number that showed the fault and could be taken again beside it; null where there is none. */
+    readonly beside: LedgerReading | null;
   };
   /** Of the cause, or of the leading suspect: what its repair takes. */
   readonly steps: readonly string[];
@@ -83,6 +85,7 @@ export function dossierOf(session: CircuitSession, job: JobState, assessment: As
   const suspect = job.cause?.suspect ?? leading?.id;
   const kind = posterior.suspects.find(({ id }) => id === suspect)?.kinds[0]?.name ?? '';
   const named = suspect !== undefined && suspect !== NOTHING_WRONG;
+  const pairs = proofPairs(healthy, job);
   return {
     misleading: Object.fromEntries(misleading),
     question: openQuestion(predictor, job, assessment),
@@ -99,7 +102,7 @@ export function dossierOf(session: CircuitSession, job: JobState, assessment: As
         live: itemsOf(healthy, job, 'live-data', id),
         checklist: moduleChecklist(healthy, job, id),
       })),
-    proof: { wanted: proofWanted(healthy, job), pairs: proofPairs(healthy, job) },
+    proof: { wanted: proofWanted(healthy, job), pairs, beside: numberBeside(healthy, job, pairs) },
     steps: named ? repairSteps(circuit, suspect, kind) : [],
     repair: named ? repairEstimate(circuit, job.site, suspect) : null,
     handOver: handOver(circuit, job, assessment),

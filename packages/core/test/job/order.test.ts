@@ -8,7 +8,8 @@ import { foldJob } from '../../src/job/foldJob';
 import { handOver } from '../../src/job/handOver';
 import { moduleChecklist } from '../../src/job/moduleChecklist';
 import { outOfOrder } from '../../src/job/order';
-import { proofPairs, proofWanted } from '../../src/job/proof';
+import { numberBeside, proofPairs, proofWanted } from '../../src/job/proof';
+import { watchWords } from '../../src/text/watch';
 import { stillApart } from '../../src/job/putBack';
 import { repairEstimate } from '../../src/planning/repairEstimate';
 import { repairSteps } from '../../src/job/repairSteps';
@@ -54,6 +55,28 @@ describe('a repair', () => {
     expect(proofPairs(healthy, proven)).toMatchObject([{ before: { id: fuseBlows.id }, proves: true }]);
     expect(outOfOrder(library, proven, close)).toBeNull();
     expect(folded(...repaired, holds, close)).toMatchObject({ stage: 'proven', closed: { proven: true } });
+  });
+
+  test('what the customer told is proven first, whenever it was entered; then a number stands beside it', () => {
+    const low = reading('voltmeter', 'RL12.1', states.lightsOn, volts(3.1));
+    const told = { ...reading('load', 'RL12', states.lightsOn, shown('dead')), told: true } as JobEvent;
+    const mended = [low, told, cause, repair];
+    expect(proofWanted(healthy, folded(...mended))[0]?.id).toBe(told.id);
+    const works = reading('load', 'RL12', states.lightsOn, shown('works'));
+    const proven = folded(...mended, works);
+    const pairs = proofPairs(healthy, proven);
+    expect(pairs.map(({ proves }) => proves)).toEqual([true]);
+    expect(numberBeside(healthy, proven, pairs)?.id).toBe(low.id);
+    const both = folded(...mended, works, { ...low, id: 'again', value: volts(12.3) } as JobEvent);
+    expect(numberBeside(healthy, both, proofPairs(healthy, both))).toBeNull();
+  });
+
+  test('it is said how long a proof is watched, by how it failed', () => {
+    const blew = (outcome: string) => watchWords({ value: shown(outcome) }, false);
+    expect(blew('blows')).toBeNull();
+    expect(blew('after-minutes')).toMatch(/longer than it took/);
+    expect(blew('in-the-wet')).toMatch(/wet the place/);
+    expect(watchWords({ value: volts(3) }, true)).toMatch(/move the wiring/);
   });
 
   test('is not closed as proven while anything is apart; each thing is put back by its own entry', () => {

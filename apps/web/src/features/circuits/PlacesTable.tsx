@@ -41,7 +41,7 @@ export function PlacesTable({
         <thead className="text-dim text-[15px]">
           <tr>
             <th className="font-normal">Name</th>
-            <th className="font-normal">Reach, min</th>
+            <th className="font-normal">Min</th>
             <th className="font-normal">Comes off, min</th>
             <th aria-label="On the body" />
           </tr>
@@ -115,7 +115,7 @@ function PlaceRow({
           }
         />
       </td>
-      <td className="w-20 pr-2">
+      <td className="w-16 pr-2">
         <Cell
           label={`Minutes to reach ${name}`}
           value={`${reachMinutes}`}
@@ -124,7 +124,7 @@ function PlaceRow({
           }
         />
       </td>
-      <td className="pr-2">
+      <td className="w-40 pr-2">
         <span className="flex gap-1">
           <Cell
             label={`What comes off for ${name}`}
@@ -133,7 +133,7 @@ function PlaceRow({
             onChange={(next) => onChange(withTrim(circuit, place.id, next.trim(), strip?.minutes ?? 5))}
           />
           {strip !== undefined && (
-            <span className="w-20 shrink-0">
+            <span className="w-14 shrink-0">
               <Cell
                 label={`Minutes to take off ${strip.name}`}
                 value={`${strip.minutes}`}

@@ -6,6 +6,7 @@ import {
   stateWords,
   stillApart,
   suspectName,
+  watchWords,
   midSentence,
 } from '@grim-lantern/core';
 import { useId, useState } from 'react';
@@ -53,6 +54,8 @@ export function RepairPanel({ circuit, diagnosis, draft, record }: RepairPanelPr
           circuit={circuit}
           pairs={pairs}
           wanted={job.closed === null ? dossier.proof.wanted : []}
+          beside={job.closed === null ? dossier.proof.beside : null}
+          comesAndGoes={job.comesAndGoes}
           state={job.state}
           record={record}
         />
@@ -151,18 +154,24 @@ function Proof({
   circuit,
   pairs,
   wanted,
+  beside,
+  comesAndGoes,
   state,
   record,
 }: {
   circuit: Circuit;
   pairs: readonly ProofPair[];
   wanted: readonly LedgerReading[];
+  /** A number to take beside it, once it is proven. */
+  beside: LedgerReading | null;
+  comesAndGoes: boolean;
   state: LedgerReading['state'];
   record: Recorder;
 }) {
   const [picked, setPicked] = useState(0);
   const proven = pairs.some(({ proves }) => proves);
   const again = proven ? undefined : (wanted[picked] ?? wanted[0]);
+  const watch = again === undefined ? null : watchWords(again, comesAndGoes);
   return (
     <section aria-label="Proof" className="border-line border-b py-4">
       <h2 className="text-xl font-semibold">Proof: the same measurement again</h2>
@@ -207,6 +216,7 @@ function Proof({
           <p className="text-dim mb-2">
             In the same state: {stateWords(circuit, again.state)}. It was: {midSentence(readingWords(again))}.
           </p>
+          {watch !== null && <p className="mb-2 font-medium">{watch}</p>}
           <ReadInState
             key={again.id}
             {...{ circuit, record }}
@@ -224,6 +234,22 @@ function Proof({
             </button>
           )}
         </article>
+      )}
+      {proven && beside !== null && (
+        <details className="border-line border-t">
+          <summary className="min-h-11 cursor-pointer py-2 underline">
+            A number beside it: {midSentence(instruction(circuit, beside.test))} (it was{' '}
+            {readingWords(beside)})
+          </summary>
+          <p className="text-dim mb-2">In the same state: {stateWords(circuit, beside.state)}.</p>
+          <ReadInState
+            key={beside.id}
+            {...{ circuit, record }}
+            test={beside.test}
+            state={beside.state}
+            present={state}
+          />
+        </details>
       )}
     </section>
   );
