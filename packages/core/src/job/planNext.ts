@@ -21,6 +21,7 @@ import type { Assessment } from './assess';
 import { priorOptionsOf, damageSeen, isolatedFrom, presentReadings, evidenceReadings } from './assess';
 import type { JobState, LedgerReading } from './foldJob';
 import { unreadPins } from './moduleChecklist';
+import { wetLook, withLook } from './wetLook';
 
 function limitsOf(job: JobState, kit: Kit): PlanLimits {
   const [first] = evidenceReadings(job);
@@ -115,7 +116,8 @@ export function* planNext(
   const limits = limitsOf(job, kit);
   if (unproven === null) {
     const posterior = amongSeen(predictor, job, assessment.posterior);
-    return yield* nextActions(predictor, posterior, job.site, limits);
+    const actions = yield* nextActions(predictor, posterior, job.site, limits);
+    return withLook(actions, wetLook(predictor, posterior, job, presentReadings(job)));
   }
   const { suspect, robustPosterior } = unproven;
   const again = askedAgain(predictor, robustPosterior, job, assessment.unexplained);
