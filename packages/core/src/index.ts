@@ -68,7 +68,14 @@ export type { BoxCavity, FuseBox, FuseKind } from './circuit/boxes/fuseBox';
 export { overlayCircuits } from './circuit/overlayCircuits';
 export { restingState } from './circuit/restingState';
 export type { CavityFill, Lead, OperatingState } from './circuit/operatingState';
-export { partById, placeById, placesOfThing, terminalName, terminalsOf } from './circuit/terminals';
+export {
+  partById,
+  placeById,
+  placesOfThing,
+  sectionById,
+  terminalName,
+  terminalsOf,
+} from './circuit/terminals';
 export { CoreError } from './errors';
 export type { Effect } from './circuit/parts/effect';
 export { faultedId, thingsOf } from './faults/fault';
@@ -102,7 +109,7 @@ export { beforeItGoes, nothingReproduces, nothingReproducesWords } from './job/n
 export { alongWire } from './diagnostics/locate/locateShort';
 export { watchWords } from './text/watch';
 export { whyWords } from './text/why';
-export { locatedWords } from './text/located';
+export { distanceWords, locatedWords } from './text/located';
 export { outOfOrder } from './job/order';
 export type { StillApart } from './job/putBack';
 export { stillApart } from './job/putBack';

@@ -21,9 +21,12 @@ interface ReadingEntryProps {
 /** Entering the reading is choosing the outcome: a button each, or a number with the bands beside it. */
 export function ReadingEntry(props: ReadingEntryProps) {
   const { display } = instrumentById(props.test.instrument);
-  const [unsure, setUnsure] = useState(false);
+  // Doubt belongs to one question: it is let go when another takes its place.
+  const question = `${props.test.instrument} ${props.test.at}`;
+  const [doubted, setDoubted] = useState<string | null>(null);
+  const unsure = doubted === question;
   const onRead = (value: ReadingValue, typed: string) => {
-    setUnsure(false);
+    setDoubted(null);
     props.onRead({ value, typed, ...(unsure ? { unsure } : {}) });
   };
   const Entry = display.kind === 'number' ? NumberEntry : OutcomeEntry;
@@ -34,7 +37,7 @@ export function ReadingEntry(props: ReadingEntryProps) {
         type="button"
         aria-pressed={unsure}
         className={`key border-line mt-2 self-start text-[15px] ${unsure ? 'key-chosen' : 'text-dim'}`}
-        onClick={() => setUnsure(!unsure)}
+        onClick={() => setDoubted(unsure ? null : question)}
       >
         {unsure ? 'Not sure: the next answer counts for little' : 'Not sure?'}
       </button>

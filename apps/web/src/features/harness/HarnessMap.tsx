@@ -18,6 +18,7 @@ import { MapWords } from './MapWords';
 import type { Landmark } from './OffView';
 import { OffView } from './OffView';
 import { Ribbons } from './Ribbons';
+import { Stretch } from './Stretch';
 import { PartSymbol } from './symbols';
 import { usePanZoom } from './usePanZoom';
 import type { Frame } from './viewOf';
@@ -34,6 +35,8 @@ interface HarnessMapProps {
   /** Where the flag stands, and what it says. */
   readonly flag: { readonly point: Point; readonly words: string } | null;
   readonly onPoint: (terminal: TerminalRef) => void;
+  /** Where along a wire something lies. */
+  readonly stretch?: { readonly points: readonly Point[]; readonly words: string } | null;
   /** The point that a hand holds, ringed. */
   readonly held?: Point | null;
   /** Told where the map is held down, and null when it is let go; null: holding means nothing. */
@@ -54,6 +57,7 @@ export function HarnessMap({
   readings,
   flag,
   onPoint,
+  stretch = null,
   held = null,
   onHold = null,
   opensWhole = false,
@@ -133,6 +137,7 @@ export function HarnessMap({
                 strokeWidth={1.5}
               />
             ))}
+          {stretch !== null && <Stretch {...stretch} />}
           <MapWords {...letters} />
           {held !== null && (
             <circle

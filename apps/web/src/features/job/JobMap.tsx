@@ -1,8 +1,9 @@
 import type { Circuit, ForeseenOutcome, Test } from '@grim-lantern/core';
-import { instrumentById } from '@grim-lantern/core';
+import { distanceWords, instrumentById, sectionById } from '@grim-lantern/core';
 import { useMemo } from 'react';
 import { BodyInset } from './BodyInset';
 import { HarnessMap } from '../harness/HarnessMap';
+import { stretchOf } from '../harness/stretch';
 import { useHarnessLayout } from '../harness/useHarnessLayout';
 import type { Diagnosis } from '../../session/useDiagnosis';
 import { glowOf, mapReadings, testPoint } from '../harness/mapFacts';
@@ -33,6 +34,18 @@ export function JobMap({
     const point = layout === null || shown === null ? null : testPoint(circuit, layout, shown);
     return point === null || shown === null ? null : { point, words: instrumentById(shown.instrument).flag };
   }, [circuit, layout, shown]);
+  const along = diagnosis.dossier.along;
+  const stretch = useMemo(() => {
+    if (layout === null || along === null || !along.located.told) return null;
+    const { section, metres, errorMetres } = along.located;
+    const length = sectionById(circuit, section).lengthMetres;
+    const points = stretchOf(
+      layout.wires.get(section) ?? [],
+      (metres - errorMetres) / length,
+      (metres + errorMetres) / length,
+    );
+    return points.length === 0 ? null : { points, words: distanceWords(along.located) };
+  }, [circuit, layout, along]);
   if (layout === null) {
     return (
       <p className="text-dim p-5">
@@ -44,7 +57,10 @@ export function JobMap({
   }
   return (
     <>
-      <HarnessMap {...{ circuit, layout, glow, standing, readings, flag, onPoint }} state={job.state} />
+      <HarnessMap
+        {...{ circuit, layout, glow, standing, readings, flag, stretch, onPoint }}
+        state={job.state}
+      />
       <BodyInset {...{ circuit, shown, standing }} />
     </>
   );

@@ -10,7 +10,6 @@ import type {
 } from '@grim-lantern/core';
 import { useCallback, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { Notices } from '../frame/Notices';
 import { useFuses } from '../fuses/useFuses';
 import { useRelays } from '../relays/useRelays';
 import type { JobFacts } from '../../data/jobs';
@@ -81,7 +80,6 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
   return (
     <div className="flex h-full flex-col">
       <JobHead {...{ summary }} job={diagnosis?.job ?? null} />
-      <Notices />
       <DrawingNotice {...{ summary, record }} misfits={diagnosis?.job.misfits ?? none} />
       {record === null && <WhoFirst />}
       {work.status === 'working' && <p className="text-dim p-5 text-lg">Working out the suspects …</p>}

@@ -3,7 +3,6 @@ import type { JobFilter, JobOrder, Role } from '@grim-lantern/contract';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { request, whyNot } from '../../data/request';
-import { Notices } from '../frame/Notices';
 import { useOwnEntries } from '../frame/useOwnEntries';
 import { jobPath } from '../frame/jobViews';
 import { useOffered } from '../palette/offered';
@@ -39,7 +38,6 @@ export function JobsPage() {
       <TopBar>
         <span className="text-dim">{workshop.status === 'ready' ? workshop.workshop.name : ''}</span>
       </TopBar>
-      <Notices />
       <main className="mx-auto w-full max-w-[1180px] grow px-4 py-6 lg:px-5">
         <div className="mb-4 flex items-center justify-between gap-4">
           <h1 className="text-3xl font-semibold">Jobs</h1>
