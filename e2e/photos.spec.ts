@@ -86,4 +86,16 @@ test('what is no photo is refused in one sentence; one that was put away comes b
   await page.getByRole('button', { name: 'Bring it back' }).click();
   await expect(section.getByText(/Put away/)).toBeHidden();
   await expect(section.getByRole('button', { name: 'Printed diagram' })).toBeVisible();
+  // It stands beside the drawing that is made from it, as large as it takes.
+  await page.getByRole('link', { name: 'New circuit' }).click();
+  await page.getByRole('radio', { name: 'Photo' }).click();
+  const diagram = page.getByRole('region', { name: 'Printed diagram' }).getByRole('img');
+  const width = async () => (await diagram.boundingBox())?.width ?? 0;
+  await expect.poll(width).toBeGreaterThan(0);
+  const before = await width();
+  await page
+    .getByRole('region', { name: 'Photos of the diagram' })
+    .getByRole('button', { name: 'Larger' })
+    .click();
+  await expect.poll(width).toBeGreaterThan(1.4 * before);
 });

@@ -4,8 +4,8 @@ import { createAsyncThunk, createSlice } from '@reduxjs/toolkit';
 import { newId } from './newId';
 import type { WaitingPhoto } from './photoShelf';
 import { photoShelf } from './photoShelf';
-import { addressOf, answerOf, request, whyNot } from './request';
-import type { RootState, Store } from './store';
+import { addressOf, request, whyNot } from './request';
+import type { SessionState } from './session';
 
 /** Photos of the vehicles that were looked at, and those on their way. */
 export interface PhotosState {
@@ -34,7 +34,7 @@ export interface PhotoAbout {
 export const takePhoto = createAsyncThunk<
   { readonly photo: WaitingPhoto; readonly outlives: boolean },
   PhotoAbout & { readonly picture: Blob; readonly width: number; readonly height: number },
-  { state: RootState; rejectValue: string }
+  { state: { readonly session: SessionState }; rejectValue: string }
 >('photos/take', async ({ picture, ...about }, { getState, rejectWithValue }) => {
   const { technicianId, workshopId } = getState().session;
   if (technicianId === null || workshopId === null)
@@ -96,48 +96,6 @@ function withRecord({ ofVehicle }: PhotosState, record: PhotoRecord): PhotosStat
   const others = (ofVehicle[record.vehicleId] ?? []).filter(({ id }) => id !== record.id);
   const all = [...others, record].sort((one, other) => one.at.localeCompare(other.at));
   return { ...ofVehicle, [record.vehicleId]: all };
-}
-
-const patienceMilliseconds = 60_000;
-
-/** Sends the photos that wait, one after another; one that the server refuses is put aside. Ends early where it is out of reach. */
-export async function sendPhotos(store: Store): Promise<void> {
-  const { photos, session } = store.getState();
-  for (const photo of photos.waiting) {
-    if (photo.why !== null || photo.workshopId !== session.workshopId) continue;
-    const picture = await photoShelf.picture(photo.id);
-    if (picture === undefined) continue;
-    const { id: photoId, vehicleId, author, at, shows, of, jobId, caption } = photo;
-    const query = {
-      author,
-      at,
-      shows,
-      caption,
-      ...(of === null ? {} : { of }),
-      ...(jobId === null ? {} : { job: jobId }),
-    };
-    const answer = await answerOf(
-      'addPhoto',
-      addressOf('addPhoto', { params: { vehicleId, photoId }, query }),
-      {
-        headers: { 'content-type': 'application/octet-stream' },
-        body: picture,
-        signal: AbortSignal.timeout(patienceMilliseconds),
-      },
-    );
-    if (answer.status === 'out-of-reach') return;
-    if (answer.status === 'done') {
-      await photoShelf.keepPicture(photoId, picture);
-      await photoShelf.let(photoId);
-      store.dispatch(photosSlice.actions.photoStored(answer.reply));
-    } else await sayOfWaiting(store, { ...photo, why: answer.problem.message });
-  }
-}
-
-/** Changes what is said of a photo that waits, here and on the shelf. */
-export async function sayOfWaiting(store: Pick<Store, 'dispatch'>, photo: WaitingPhoto): Promise<void> {
-  store.dispatch(photosSlice.actions.waitingChanged(photo));
-  await photoShelf.say(photo);
 }
 
 /** Fetches a picture once; later, and without a network, it comes from this device. Null where it cannot be had. */

@@ -5,7 +5,7 @@ import type { LoggedEvent } from '@grim-lantern/core';
 import { gaplessUpTo, jobsSlice, loadJob } from './jobs';
 import type { Outgoing } from './outbox';
 import { ofWorkshop, outboxSlice } from './outbox';
-import { sendPhotos } from './photos';
+import { sendPhotos } from './sendPhotos';
 import type { Store } from './store';
 
 const pollMilliseconds = 2500;

@@ -45,9 +45,9 @@ export function readingLikelihood(
   const share = outlierShareOf(reading, usualShare);
   const outlier = share * outlierLikelihood(instrumentById(reading.test.instrument).display, reading.value);
   const inliers = inlierLikelihood(predictor, reading);
-  const mixed = (inliers: Float64Array) => {
-    const likelihoods = new Float64Array(inliers.length);
-    for (let c = 0; c < likelihoods.length; c++) likelihoods[c] = outlier + (1 - share) * inliers[c]!;
+  const mixed = (taken: Float64Array) => {
+    const likelihoods = new Float64Array(taken.length);
+    for (let c = 0; c < likelihoods.length; c++) likelihoods[c] = outlier + (1 - share) * taken[c]!;
     return likelihoods;
   };
   const both = ({ total, coming }: CellLikelihoods): CellLikelihoods => {

@@ -148,7 +148,7 @@ export function asTold(predictions: PredictionRows): PredictionRows {
     if (all > 0) row.forEach((each, outcome) => (row[outcome] = each / all));
   }
   const told = [...alternatives].map(
-    ([row, ways]) => [row, ways.map((way) => ({ ...way, shown: asTold(way.shown) }))] as const,
+    ([row, all]) => [row, all.map((each) => ({ ...each, shown: asTold(each.shown) }))] as const,
   );
   return { ...predictions, figures, alternatives: new Map(told) };
 }

@@ -1,7 +1,10 @@
-import type { LedgerReading } from '../job/foldJob';
+import type { ReadingValue } from '../instruments/instrument';
 
 /** How long a proof has to be watched, by how it failed before; null where one look is enough. */
-export function watchWords({ value }: Pick<LedgerReading, 'value'>, comesAndGoes: boolean): string | null {
+export function watchWords(
+  { value }: { readonly value: ReadingValue },
+  comesAndGoes: boolean,
+): string | null {
   if (comesAndGoes)
     return 'It came and went: move the wiring at the place while you watch, and watch for five minutes.';
   if (value.kind !== 'outcome') return null;

@@ -2,6 +2,7 @@ import { notationAfter } from '@grim-lantern/core';
 import { useState } from 'react';
 import { Segments } from '../../ui/Segments';
 import { CircuitTable } from './CircuitTable';
+import { DiagramPhotos } from './DiagramPhotos';
 import { ExportPanel } from './ExportPanel';
 import { NotationEditor } from './NotationEditor';
 import { StartFrom } from './StartFrom';
@@ -10,6 +11,7 @@ import type { CircuitDraft } from './useCircuitDraft';
 const ways = [
   { id: 'text', name: 'Text' },
   { id: 'table', name: 'Table' },
+  { id: 'photo', name: 'Photo' },
   { id: 'start', name: 'Start from' },
   { id: 'export', name: 'Export' },
 ] as const;
@@ -61,6 +63,7 @@ export function EntryPanel({
             onChange={(next) => draft.edit(notationAfter(text, flaws, next))}
           />
         )}
+        {way === 'photo' && <DiagramPhotos vehicleId={vehicleId} />}
         {way === 'export' && <ExportPanel {...{ vehicleId, circuit, text }} />}
         {way === 'start' && (
           <StartFrom

@@ -8,6 +8,9 @@ import { useOwnEntries } from './useOwnEntries';
 export function Notices() {
   const { waiting, refused, trouble, unkept } = useOwnEntries();
   const { copiedAt, newVersion } = useAppSelector(({ link }) => link);
+  const workshopId = useAppSelector(({ session }) => session.workshopId);
+  const photos = useAppSelector((state) => state.photos.waiting);
+  const refusedPhotos = photos.filter((each) => each.why !== null && each.workshopId === workshopId);
   const entries = waiting.length === 1 ? '1 entry is' : `${waiting.length} entries are`;
   const inDanger = unkept !== null && waiting.length + refused.length > 0;
   return (
@@ -30,6 +33,21 @@ export function Notices() {
             Load it
           </button>
         </p>
+      )}
+      {refusedPhotos[0] !== undefined && (
+        <div role="alert" className="border-clash flex items-center justify-between gap-4 border-b px-5 py-2">
+          <p className="text-clash">
+            {refusedPhotos.length === 1
+              ? `A photo was not stored: ${refusedPhotos[0].why}`
+              : `${refusedPhotos.length} photos were not stored.`}
+          </p>
+          <Link
+            to={`/vehicles/${refusedPhotos[0].vehicleId}`}
+            className="key border-line inline-flex shrink-0 items-center"
+          >
+            Look
+          </Link>
+        </div>
       )}
       {(refused.length > 0 || inDanger) && (
         <div role="alert" className="border-clash flex items-center justify-between gap-4 border-b px-5 py-2">

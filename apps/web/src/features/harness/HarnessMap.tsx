@@ -3,17 +3,15 @@ import type { Circuit, OperatingState, TerminalRef } from '@grim-lantern/core';
 import { cavityFill } from '@grim-lantern/core';
 import { LocateFixed, Maximize, Minus, Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { useCallback, useEffect, useMemo, useRef } from 'react';
-import type { Box } from './boxes';
+import { useEffect, useMemo, useRef } from 'react';
 import { boxAround, boxOf } from './boxes';
-import { enlargementAt, shrunk, thinned } from './enlarged';
+import { enlargementAt } from './enlarged';
 import type { HarnessLayout, Point } from './layoutHarness';
 import { litFrom } from './litFrom';
 import { thingPoint } from './mapFacts';
 import { MapLegend } from './MapLegend';
-import type { FigureWords, MapLabels, MapReading } from './mapLabels';
-import { placeLabels } from './mapLabels';
-import { figureWords, suspectWords } from './mapWording';
+import type { MapLabels, MapReading } from './mapLabels';
+import { suspectWords } from './mapWording';
 import { MapWords } from './MapWords';
 import type { Landmark } from './OffView';
 import { OffView } from './OffView';
@@ -21,6 +19,7 @@ import { Ribbons } from './Ribbons';
 import { Stretch } from './Stretch';
 import { PartSymbol } from './symbols';
 import { usePanZoom } from './usePanZoom';
+import { useLetters } from './useLetters';
 import type { Frame } from './viewOf';
 
 interface HarnessMapProps {
@@ -67,7 +66,7 @@ export function HarnessMap({
   const stage = useRef<SVGGElement>(null);
   const lettered = { circuit, layout, state, readings, flag };
   // What the view closes in on does not move with what is tried on, nor with its own size.
-  const calm = useLetters({ ...lettered, glow: standing, times: 1 });
+  const calm = useLetters({ ...lettered, glow: standing, times: 1 })!;
   const whole = useMemo(
     (): Frame => ({
       left: -2 * margin,
@@ -87,7 +86,8 @@ export function HarnessMap({
       : (frameOf(layout, standing, calm.labels) ?? whole),
     !opensWhole,
   );
-  const letters = useLetters({ ...lettered, glow, times: enlargementAt(view?.scale ?? 1) });
+  const times = enlargementAt(view?.scale ?? 1);
+  const letters = useLetters(glow === standing && times === 1 ? null : { ...lettered, glow, times }) ?? calm;
   useGlowKey(toGlow);
   return (
     <div className="relative h-full w-full overflow-hidden">
@@ -168,43 +168,6 @@ export function HarnessMap({
     </div>
   );
 }
-
-/** The words of the map, so many times larger than it is drawn, as many as have room then. */
-function useLetters({
-  circuit,
-  layout,
-  state,
-  glow,
-  readings,
-  flag,
-  times,
-}: Pick<HarnessMapProps, 'circuit' | 'layout' | 'state' | 'glow' | 'readings' | 'flag'> & {
-  readonly times: number;
-}): { readonly figures: readonly FigureWords[]; readonly labels: MapLabels; readonly times: number } {
-  const small = useMemo(() => shrunk(layout, times), [layout, times]);
-  const near = useCallback(({ x, y }: Point) => ({ x: x / times, y: y / times }), [times]);
-  return useMemo(() => {
-    const figures = small.figures.map((figure) => figureWords(circuit, figure, state));
-    const suspects = suspectWords(circuit, glow);
-    const read = readings.map((each) => ({ ...each, point: near(each.point) }));
-    const flagged = flag === null ? null : { ...flag, point: near(flag.point) };
-    if (times === 1) {
-      return { figures, labels: placeLabels(small, figures, suspects, read, flagged), times };
-    }
-    // Numbers and the flag first, without the names of wires; the names of parts take what room is left.
-    const numbers = suspects.map((each) => ({ ...each, nameLines: [] }));
-    const labels = placeLabels(small, figures.map(nameless), numbers, read, flagged);
-    return { figures: thinned(figures, glow, writtenOf(labels)), labels, times };
-  }, [circuit, small, state, glow, readings, flag, near, times]);
-}
-
-const nameless = (words: FigureWords): FigureWords => ({ ...words, name: '', below: null });
-
-/** What labels take up. */
-const writtenOf = ({ flag, ribbons, readings }: MapLabels): readonly Box[] => [
-  ...(flag === null ? [] : [flag.box]),
-  ...[...ribbons, ...readings].map(({ box }) => box),
-];
 
 /** What must not be lost from sight: the probe, and what leads. */
 function landmarksOf(
