@@ -109,7 +109,7 @@ export { beforeItGoes, nothingReproduces, nothingReproducesWords } from './job/n
 export { alongWire } from './diagnostics/locate/locateShort';
 export { watchWords } from './text/watch';
 export { whyWords } from './text/why';
-export { distanceWords, locatedWords } from './text/located';
+export { locatedWords } from './text/located';
 export { outOfOrder } from './job/order';
 export type { StillApart } from './job/putBack';
 export { stillApart } from './job/putBack';

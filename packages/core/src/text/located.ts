@@ -25,11 +25,6 @@ export function locatedWords(
   return `About ${metresWords(metres)} from ${terminalName(circuit, from)}, ± ${metresWords(errorMetres)}${at}.`;
 }
 
-/** The same as a figure beside a drawing: `1.2 m ± 20 cm`. */
-export function distanceWords({ metres, errorMetres }: Pick<AlongWire, 'metres' | 'errorMetres'>): string {
-  return `${metresWords(metres)} ± ${metresWords(errorMetres)}`;
-}
-
 function metresWords(metres: number): string {
   return metres < 1 ? `${Math.max(1, Math.round(metres * 20) * 5)} cm` : `${metres.toFixed(1)} m`;
 }

@@ -22,6 +22,8 @@ import { usePanZoom } from './usePanZoom';
 import { useLetters } from './useLetters';
 import type { Frame } from './viewOf';
 
+const nowhere: readonly Point[] = [];
+
 interface HarnessMapProps {
   readonly circuit: Circuit;
   readonly layout: HarnessLayout;
@@ -35,7 +37,7 @@ interface HarnessMapProps {
   readonly flag: { readonly point: Point; readonly words: string } | null;
   readonly onPoint: (terminal: TerminalRef) => void;
   /** Where along a wire something lies. */
-  readonly stretch?: { readonly points: readonly Point[]; readonly words: string } | null;
+  readonly stretch?: readonly Point[];
   /** The point that a hand holds, ringed. */
   readonly held?: Point | null;
   /** Told where the map is held down, and null when it is let go; null: holding means nothing. */
@@ -56,7 +58,7 @@ export function HarnessMap({
   readings,
   flag,
   onPoint,
-  stretch = null,
+  stretch = nowhere,
   held = null,
   onHold = null,
   opensWhole = false,
@@ -137,7 +139,7 @@ export function HarnessMap({
                 strokeWidth={1.5}
               />
             ))}
-          {stretch !== null && <Stretch {...stretch} />}
+          <Stretch points={stretch} />
           <MapWords {...letters} />
           {held !== null && (
             <circle

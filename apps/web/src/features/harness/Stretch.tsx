@@ -3,26 +3,14 @@ import type { Point } from './layoutHarness';
 /** Half of the bars that stand across a wire's ends, px. */
 const halfBar = 13;
 
-/** Where along a wire something lies: the piece of it between two bars, as a measure is drawn. */
-export function Stretch({ points, words }: { readonly points: readonly Point[]; readonly words: string }) {
+/** Where along a wire something lies: the piece of it between two bars, as a measure is drawn; its figure stands in the panel. */
+export function Stretch({ points }: { readonly points: readonly Point[] }) {
   const [first, second, last, before] = [points[0], points[1], points.at(-1), points.at(-2)];
   if (first === undefined || second === undefined || last === undefined || before === undefined) return null;
-  const middle = points[Math.floor(points.length / 2)]!;
-  const at = points.length === 2 ? { x: (first.x + last.x) / 2, y: (first.y + last.y) / 2 } : middle;
   return (
     <g className="stroke-ink pointer-events-none" fill="none" strokeWidth={2.5} data-testid="stretch">
       <path d={`M${points.map(({ x, y }) => `${x} ${y}`).join('L')}`} />
       <path d={`${barAcross(first, second)}${barAcross(last, before)}`} />
-      <text
-        x={at.x}
-        y={at.y - halfBar - 6}
-        textAnchor="middle"
-        fontSize={13}
-        className="label-halo fill-ink font-mono"
-        strokeWidth={0}
-      >
-        {words}
-      </text>
     </g>
   );
 }

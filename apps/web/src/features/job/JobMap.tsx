@@ -1,5 +1,5 @@
 import type { Circuit, ForeseenOutcome, Test } from '@grim-lantern/core';
-import { distanceWords, instrumentById, sectionById } from '@grim-lantern/core';
+import { instrumentById, sectionById } from '@grim-lantern/core';
 import { useMemo } from 'react';
 import { BodyInset } from './BodyInset';
 import { HarnessMap } from '../harness/HarnessMap';
@@ -36,15 +36,11 @@ export function JobMap({
   }, [circuit, layout, shown]);
   const along = diagnosis.dossier.along;
   const stretch = useMemo(() => {
-    if (layout === null || along === null || !along.located.told) return null;
+    if (layout === null || along === null || !along.located.told) return [];
     const { section, metres, errorMetres } = along.located;
     const length = sectionById(circuit, section).lengthMetres;
-    const points = stretchOf(
-      layout.wires.get(section) ?? [],
-      (metres - errorMetres) / length,
-      (metres + errorMetres) / length,
-    );
-    return points.length === 0 ? null : { points, words: distanceWords(along.located) };
+    const corners = layout.wires.get(section) ?? [];
+    return stretchOf(corners, (metres - errorMetres) / length, (metres + errorMetres) / length);
   }, [circuit, layout, along]);
   if (layout === null) {
     return (
