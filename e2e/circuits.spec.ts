@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { readNotation, starters } from '@grim-lantern/core';
+import type { Circuit } from '@grim-lantern/core';
 import { expect, follow, hiddenFault, test } from './workshop';
 
 /** A hand that counts its taps and keys, and waits as a person does between them. */
@@ -206,15 +207,20 @@ test('a vehicle without a diagram: all fuses of its boxes, their places set by a
   const box = (await plan.boundingBox())!;
   await plan.click({ position: { x: box.width * 0.4, y: box.height * 0.8 } });
   await page.getByRole('button', { name: 'Close' }).click();
-  await page.getByRole('radio', { name: 'Text' }).click();
-  const text = page.locator('.cm-content');
-  await page.keyboard.press('Control+End');
-  await text.click();
-  await page.keyboard.press('Control+End');
-  await expect(text).toContainText(
-    /place fuse-box "fuse box" reach 3min behind \S+ sees 0\.4 where 0\.\d+ 0\.\d+/,
-  );
   await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await page.waitForURL(/circuits\/[0-9a-f-]{36}/);
+  const [id] = /[0-9a-f-]{36}$/.exec(new URL(page.url()).pathname) ?? [];
+  const reply = await page.request.get(`${house.address}/api/circuits/${id}`);
+  const { circuit } = (await reply.json()) as { circuit: Circuit };
+  const fuseBox = circuit.places.find((each) => each.id === 'fuse-box')!;
+  expect(circuit.body).toBe('van');
+  expect(fuseBox.reachMinutes).toBe(3);
+  expect(circuit.strips.find((each) => each.id === fuseBox.strip)?.name).toBe('glove box');
+  const [along, across] = fuseBox.where!;
+  // Front to the left, the vehicle's left side below.
+  expect(along).toBeGreaterThan(0.3);
+  expect(along).toBeLessThan(0.5);
+  expect(across).toBeLessThan(0.3);
   await openJobOnIt(page, 'Flat after a night', 'Flat every morning, no diagram to be had.');
   await page.getByRole('link', { name: 'Fuse box' }).click();
   await expect(page.getByTestId('cavity-20')).toBeVisible();

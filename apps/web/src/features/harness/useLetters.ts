@@ -46,6 +46,9 @@ const nothingLettered = {
   times: null,
 } as const;
 
+/** Words that have to be so many times larger than drawn no longer all find room. */
+const farFrom = 1.4;
+
 function lettersOf({ circuit, layout, state, glow, readings, flag, times }: Lettered): Letters {
   const small = shrunk(layout, times);
   const near = ({ x, y }: Point) => ({ x: x / times, y: y / times });
@@ -53,7 +56,8 @@ function lettersOf({ circuit, layout, state, glow, readings, flag, times }: Lett
   const suspects = suspectWords(circuit, glow);
   const read = readings.map((each) => ({ ...each, point: near(each.point) }));
   const flagged = flag === null ? null : { ...flag, point: near(flag.point) };
-  if (times === 1) return { figures, labels: placeLabels(small, figures, suspects, read, flagged), times };
+  if (times < farFrom)
+    return { figures, labels: placeLabels(small, figures, suspects, read, flagged), times };
   // Numbers and the flag first, without the names of wires; the names of parts take what room is left.
   const numbers = suspects.map((each) => ({ ...each, nameLines: [] }));
   const labels = placeLabels(small, figures.map(nameless), numbers, read, flagged);
