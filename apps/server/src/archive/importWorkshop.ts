@@ -54,8 +54,7 @@ export async function importWorkshop(parts: RepositoryParts, bytes: Readable): P
     await database.sequelize.transaction(async (transaction) => {
       await refuseUnlessEmpty(database, workshopId, transaction);
       await storeDocuments(database, workshopId, archive, transaction);
-      await storeRecordings(parts, archive, file, transaction);
-      await storePhotos(parts, archive, file, transaction);
+      await storeFiles(parts, archive, file, transaction);
     });
     return archive.jobs.length;
   } finally {
@@ -236,40 +235,35 @@ function inOrderOfRevision(circuits: Archive['circuits']): Archive['circuits'] {
   return [...placed];
 }
 
-async function storeRecordings(
+/** Stores recordings and photos, each with what is said of it, as they lie in the archive: it is read through once more. */
+async function storeFiles(
   parts: RepositoryParts,
-  { recordings }: Archive,
+  { recordings, photos }: Archive,
   file: string,
   transaction: Transaction,
 ): Promise<void> {
-  const repository = createTraceRepository(parts);
+  const { database, workshopId } = parts;
+  const traces = createTraceRepository(parts);
+  const album = createPhotoRepository(database, workshopId);
   for await (const { name, bytes } of entriesOf(file)) {
-    const [, jobId, id, ending] = recordingName.exec(name) ?? [];
-    if (jobId === undefined || id === undefined || ending !== 'trace') continue;
-    const about = recordings.get(`${jobId}/${id}`);
-    if (about === undefined)
-      throw new ApiProblem('archive/flaw', name, `${name}: Expected its .json beside it.`);
-    const { author, side, kept } = about;
-    await repository.add({ id, jobId, author, bytes: [bytes] }, transaction);
-    await repository.file(id, { side, kept }, transaction);
+    const [, jobId, traceId, traceEnding] = recordingName.exec(name) ?? [];
+    if (jobId !== undefined && traceId !== undefined && traceEnding === 'trace') {
+      const { author, side, kept } = besideIt(recordings.get(`${jobId}/${traceId}`), name);
+      await traces.add({ id: traceId, jobId, author, bytes: [bytes] }, transaction);
+      await traces.file(traceId, { side, kept }, transaction);
+    }
+    const [, vehicleId, photoId, photoEnding] = photoName.exec(name) ?? [];
+    if (vehicleId !== undefined && photoId !== undefined && photoEnding === 'picture') {
+      const { removed, ...said } = besideIt(photos.get(`${vehicleId}/${photoId}`), name);
+      await album.add({ ...said, id: photoId, vehicleId, bytes: [bytes] }, transaction);
+      if (removed) await album.file(photoId, { caption: said.caption, removed }, transaction);
+    }
   }
 }
 
-async function storePhotos(
-  { database, workshopId }: RepositoryParts,
-  { photos }: Archive,
-  file: string,
-  transaction: Transaction,
-): Promise<void> {
-  const repository = createPhotoRepository(database, workshopId);
-  for await (const { name, bytes } of entriesOf(file)) {
-    const [, vehicleId, id, ending] = photoName.exec(name) ?? [];
-    if (vehicleId === undefined || id === undefined || ending !== 'picture') continue;
-    const about = photos.get(`${vehicleId}/${id}`);
-    if (about === undefined)
-      throw new ApiProblem('archive/flaw', name, `${name}: Expected its .json beside it.`);
-    const { removed, ...said } = about;
-    await repository.add({ ...said, id, vehicleId, bytes: [bytes] }, transaction);
-    if (removed) await repository.file(id, { caption: said.caption, removed }, transaction);
-  }
+/** @throws {ApiProblem} where nothing is said of a file beside it */
+function besideIt<T>(about: T | undefined, name: string): T {
+  if (about === undefined)
+    throw new ApiProblem('archive/flaw', name, `${name}: Expected its .json beside it.`);
+  return about;
 }

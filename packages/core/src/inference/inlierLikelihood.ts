@@ -1,4 +1,5 @@
 import { withBlown } from '../circuit/operatingState';
+import type { Unknowns } from '../circuit/parts/partKind';
 import { NOTHING_WRONG } from '../faults/hypotheses';
 import { presentShare } from '../faults/rates';
 import type { ReadingValue } from '../instruments/instrument';
@@ -20,7 +21,7 @@ import {
   ways,
 } from './predictionRows';
 import type { TakenReading } from './takenReading';
-import { openedBefore } from './openedBefore';
+import { openedInEachWay } from './openedBefore';
 import type { Predictor } from './predictor';
 import { outlierLikelihood } from './outlierLikelihood';
 
@@ -45,8 +46,9 @@ export function inlierLikelihood(predictor: Predictor, reading: TakenReading): I
   const { cells } = predictor;
   const read = reading.told === true ? asTold : (shown: PredictionRows) => shown;
   const predictions = read(predictor.predictions(reading.state, reading.test).whole());
-  const groups = ways.map((way) =>
-    openedBefore(predictor, reading, way).map(({ fuses, hypotheses }) => {
+  const lists = openedInEachWay(predictor, reading);
+  const groups = lists.map((list) =>
+    list.map(({ fuses, hypotheses }) => {
       const table = predictor.predictions(withBlown(reading.state, fuses), reading.test);
       return { wanted: new Set(hypotheses), rows: () => table.rowsFor(hypotheses) };
     }),
@@ -60,9 +62,9 @@ export function inlierLikelihood(predictor: Predictor, reading: TakenReading): I
     total,
     coming: comingAndGoing(predictor, reading, predictions, total),
   });
-  const under = (way: Way, index: number): Float64Array => {
+  const under = (way: Unknowns, index: number): Float64Array => {
     const total = base.slice();
-    const fill = (rows: PredictionRows, wanted: (c: number) => boolean, by: Way | null) => {
+    const fill = (rows: PredictionRows, wanted: (c: number) => boolean, by: Unknowns | null) => {
       for (let c = 0; c < total.length; c++)
         if (wanted(c)) total[c] = inCell(display, rows, cells, c, reading.value, by);
     };
@@ -72,23 +74,13 @@ export function inlierLikelihood(predictor: Predictor, reading: TakenReading): I
   };
   const differ =
     predictions.alternatives.size > 0 ||
-    opened.some(
-      (list) =>
-        list.length !== opened[0]!.length ||
-        list.some(
-          ({ wanted, rows }, k) => rows.alternatives.size > 0 || !isSame(wanted, opened[0]![k]!.wanted),
-        ),
-    );
+    lists.some((list) => list !== lists[0]) ||
+    opened.flat().some(({ rows }) => rows.alternatives.size > 0);
   if (!differ) return { ...both(under('usual', 0)), byWay: null };
   const totals = ways.map(under);
   const mean = base.map((_each, c) => totals.reduce((sum, each) => sum + each[c]!, 0) / ways.length);
   return { ...both(mean), byWay: totals.map(both) };
 }
-
-type Way = (typeof ways)[number];
-
-const isSame = (one: ReadonlySet<number>, other: ReadonlySet<number>) =>
-  one.size === other.size && [...one].every((each) => other.has(each));
 
 /** Whether it depends on figures that no diagram gives how things stand in a cell. */
 function stands(
@@ -140,7 +132,7 @@ function inCell(
   { hypothesisOf, towards, behind, beyond, share }: Cells,
   cell: number,
   value: ReadingValue,
-  way: Way | null,
+  way: Unknowns | null,
 ): number {
   const { rowOf, regimes, alternatives } = predictions;
   const row = rowOf[hypothesisOf[cell]!]!;
@@ -173,7 +165,7 @@ function betweenRows(
   other: number,
   between: number,
   value: ReadingValue,
-  way: Way | null,
+  way: Unknowns | null,
 ): number {
   if (predictions.kind === 'outcomes') {
     const [here, there] = [
@@ -204,7 +196,7 @@ export function inRow(
   predictions: PredictionRows,
   row: number,
   value: ReadingValue,
-  way: Way | null,
+  way: Unknowns | null,
 ): number {
   const alternatives = predictions.alternatives.get(row);
   if (alternatives !== undefined) {

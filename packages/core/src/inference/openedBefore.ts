@@ -1,6 +1,7 @@
 import type { OperatingState } from '../circuit/operatingState';
 import { cavityFill, stateKey } from '../circuit/operatingState';
 import type { Unknowns } from '../circuit/parts/partKind';
+import { ways } from './predictionRows';
 import type { Predictor } from './predictor';
 
 /** A state that the vehicle was in, and a fuse that was known to be whole at its end. */
@@ -69,6 +70,23 @@ export function openedBefore(
     fuses,
     hypotheses: Int32Array.from(hypotheses),
   }));
+}
+
+/**
+ * The same by where in its range the current lies that opens a fuse, in the order of `ways`. Where no fuse was near to opening it
+ * is worked out once: the same list then stands for every way.
+ */
+export function openedInEachWay(
+  predictor: Predictor,
+  reading: ReadInState,
+): readonly (readonly OpenedGroup[])[] {
+  const { before = [] } = reading;
+  const usual = openedBefore(predictor, reading);
+  const isAlike = (way: Unknowns) =>
+    before.every(
+      ({ state }) => !state.batteryConnected || predictor.opened(state, way) === predictor.opened(state),
+    );
+  return ways.map((way) => (isAlike(way) ? usual : openedBefore(predictor, reading, way)));
 }
 
 /** The keys of the states since the fuse that is fitted in a state was put in. */

@@ -194,12 +194,18 @@ function openedFuses(
       .find((each) => each.unknowns === unknowns)!
       .table.solution(h).blown;
   };
-  return (unknowns) => {
+  const openedIn = (unknowns: Unknowns): OpenedFuses => {
     const before = known.get(unknowns);
     if (before !== undefined) return before;
-    const all = Array.from({ length: count }, (_each, h) => blown(h, unknowns));
-    const found = all.some((each) => each.length > 0) ? all : null;
+    const every = Array.from({ length: count }, (_each, h) => h);
+    // Where no fuse is near to opening, all ways are one.
+    const alike = unknowns !== 'usual' && !every.some((h) => table.solution(h).fuseNear);
+    const found = alike ? openedIn('usual') : noneAsNull(every.map((h) => blown(h, unknowns)));
     known.set(unknowns, found);
     return found;
   };
+  return openedIn;
 }
+
+const noneAsNull = (all: readonly (readonly string[])[]): OpenedFuses =>
+  all.some((each) => each.length > 0) ? all : null;

@@ -1,7 +1,7 @@
 import { format } from 'date-fns';
 import { Minus, Plus } from 'lucide-react';
-import type { ReactNode } from 'react';
 import { useState } from 'react';
+import { IconKey } from '../../ui/IconKey';
 import { AddPhoto } from '../photos/AddPhoto';
 import { Picture } from '../photos/Picture';
 import { usePhotos } from '../photos/usePhotos';
@@ -36,12 +36,18 @@ export function DiagramPhotos({ vehicleId }: { readonly vehicleId: string }) {
         )}
         {shown !== undefined && (
           <>
-            <Key label="Larger" off={size === sizes.length - 1} onPress={() => setSize(size + 1)}>
-              <Plus size={18} aria-hidden />
-            </Key>
-            <Key label="Smaller" off={size === 0} onPress={() => setSize(size - 1)}>
-              <Minus size={18} aria-hidden />
-            </Key>
+            <IconKey
+              label="Larger"
+              icon={<Plus size={18} />}
+              disabled={size === sizes.length - 1}
+              onClick={() => setSize(size + 1)}
+            />
+            <IconKey
+              label="Smaller"
+              icon={<Minus size={18} />}
+              disabled={size === 0}
+              onClick={() => setSize(size - 1)}
+            />
           </>
         )}
         <AddPhoto about={about} />
@@ -58,30 +64,5 @@ export function DiagramPhotos({ vehicleId }: { readonly vehicleId: string }) {
         </div>
       )}
     </section>
-  );
-}
-
-function Key({
-  label,
-  off,
-  onPress,
-  children,
-}: {
-  readonly label: string;
-  readonly off: boolean;
-  readonly onPress: () => void;
-  readonly children: ReactNode;
-}) {
-  return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      disabled={off}
-      className="key border-line w-11 px-0"
-      onClick={onPress}
-    >
-      <span className="flex justify-center">{children}</span>
-    </button>
   );
 }

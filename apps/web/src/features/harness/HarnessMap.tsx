@@ -1,8 +1,8 @@
+import { IconKey } from '../../ui/IconKey';
 import { useOffered } from '../palette/offered';
 import type { Circuit, OperatingState, TerminalRef } from '@grim-lantern/core';
 import { cavityFill } from '@grim-lantern/core';
 import { LocateFixed, Maximize, Minus, Plus } from 'lucide-react';
-import type { ReactNode } from 'react';
 import { useEffect, useMemo, useRef } from 'react';
 import { boxAround, boxOf } from './boxes';
 import { enlargementAt } from './enlarged';
@@ -158,11 +158,11 @@ export function HarnessMap({
       <div className="absolute top-2 right-2 flex flex-col gap-1 lg:top-3 lg:right-3">
         {/* Two fingers do it on a small screen, where the keys would lie over the map. */}
         <div className="short:hidden flex flex-col gap-1 max-sm:hidden">
-          <MapKey label="Larger" onPress={() => zoomBy(1.4)} icon={<Plus size={18} />} />
-          <MapKey label="Smaller" onPress={() => zoomBy(1 / 1.4)} icon={<Minus size={18} />} />
+          <IconKey label="Larger" onClick={() => zoomBy(1.4)} icon={<Plus size={18} />} />
+          <IconKey label="Smaller" onClick={() => zoomBy(1 / 1.4)} icon={<Minus size={18} />} />
         </div>
-        <MapKey label="Whole map" onPress={fit} icon={<Maximize size={16} />} />
-        <MapKey label="Show the suspect (G)" onPress={toGlow} icon={<LocateFixed size={18} />} />
+        <IconKey label="Whole map" onClick={fit} icon={<Maximize size={16} />} />
+        <IconKey label="Show the suspect (G)" onClick={toGlow} icon={<LocateFixed size={18} />} />
         <div className="short:hidden max-sm:hidden">
           <MapLegend />
         </div>
@@ -227,20 +227,6 @@ function useGlowKey(toGlow: () => void) {
       }),
       [],
     ),
-  );
-}
-
-function MapKey({ label, icon, onPress }: { label: string; icon: ReactNode; onPress: () => void }) {
-  return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      onClick={onPress}
-      className="key bg-ground border-line flex h-11 w-11 items-center justify-center px-0"
-    >
-      {icon}
-    </button>
   );
 }
 

@@ -1,20 +1,14 @@
 import { CircleHelp } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { IconKey } from '../../ui/IconKey';
 
 /** What the lines, dots and words of the map mean. */
 export function MapLegend() {
   return (
     <Popover.Root>
       <Popover.Trigger asChild>
-        <button
-          type="button"
-          aria-label="What the map shows"
-          title="What the map shows"
-          className="key bg-ground border-line flex h-11 w-11 items-center justify-center px-0"
-        >
-          <CircleHelp size={18} />
-        </button>
+        <IconKey label="What the map shows" icon={<CircleHelp size={18} />} />
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

@@ -1,5 +1,5 @@
 import type { Circuit } from '@grim-lantern/core';
-import { placeById } from '@grim-lantern/core';
+import { pointWords } from '@grim-lantern/core';
 import { use } from 'react';
 import { AddPhoto } from './AddPhoto';
 import { PhotoContext } from './PhotoContext';
@@ -18,11 +18,7 @@ export function JobPhotos({ circuit }: { readonly circuit: Circuit }) {
       <p className="text-dim text-[15px]">The damage before, the repair after: they stand in the report.</p>
       <Photos
         photos={own}
-        titleOf={({ of }) =>
-          of === null
-            ? 'Photo of this job'
-            : (placeById(circuit, of)?.name ?? circuit.parts.find(({ id }) => id === of)?.name ?? of)
-        }
+        titleOf={({ of }) => (of === null ? 'Photo of this job' : pointWords(circuit, of))}
       />
       <AddPhoto about={{ vehicleId: context.vehicleId, jobId: context.jobId, shows: 'job', of: null }} />
     </section>
