@@ -16,6 +16,7 @@ import { dirname, join, resolve } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { promisify } from 'node:util';
 import pg from 'pg';
+import { makeGuardedRole } from '../apps/server/src/database/migrations/0014-guarded-rows';
 import { stateFolder } from './paths';
 import { newestBin } from './postgres';
 
@@ -144,6 +145,8 @@ export async function restore(
     const fresh = `${name}_restored`;
     await admin.query(`DROP DATABASE IF EXISTS "${fresh}" WITH (FORCE)`);
     await admin.query(`CREATE DATABASE "${fresh}"`);
+    // A backup names the role that its rows are guarded by; a server that never had one does not know it.
+    await admin.query(makeGuardedRole);
     await run(
       join(newestBin(), 'pg_restore'),
       ['--no-owner', '--exit-on-error', `--dbname=${fresh}`, join(folder, files.dump)],

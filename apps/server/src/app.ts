@@ -18,6 +18,8 @@ import type { Work } from './work/work';
 
 export interface AppParts {
   readonly database: Database;
+  /** The same behind its second wall (`openGuarded`). */
+  readonly guarded: Database;
   readonly access: Access;
   readonly work: Work;
   /** Where the nightly backups of the installation lie. */
@@ -56,7 +58,7 @@ function requestLog(logger: Logger) {
 }
 
 /** Where passwords, PINs and links are tried. */
-const guarded = [
+const triedAt = [
   '/api/session',
   '/api/session/pin',
   '/api/setup',
@@ -81,6 +83,7 @@ function fewFailures() {
 /** The whole server but its port. It keeps no state of its own: any number of them may share a database. */
 export function createApp({
   database,
+  guarded,
   access,
   work,
   hosts = [],
@@ -111,11 +114,11 @@ export function createApp({
   );
   app.use(ownSite(hosts));
   app.use(compression());
-  for (const path of guarded) app.post(path, fewFailures());
+  for (const path of triedAt) app.post(path, fewFailures());
   app.get('/api/openapi.json', (_request, response) => {
     response.json(openApi());
   });
-  app.use(apiRoutes({ database, access, work, backupFolder }));
+  app.use(apiRoutes({ database, guarded, access, work, backupFolder }));
   app.use('/api', () => {
     throw new ApiProblem('request/no-such-address');
   });

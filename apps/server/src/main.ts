@@ -8,6 +8,7 @@ import { createApp } from './app';
 import { readConfig } from './config/config';
 import type { Config } from './config/config';
 import { openDatabase } from './database/database';
+import { openGuarded } from './database/guarded';
 import { migrate } from './database/migrate';
 import { findDemo, loadDemo } from './demo/demo';
 import { createPool } from './work/pool';
@@ -18,11 +19,13 @@ async function main(): Promise<void> {
   const logger = pino({ level: config.LOG_LEVEL });
   const database = openDatabase(config.DATABASE_URL);
   const done = await migrate(database);
+  const guarded = openGuarded(config.DATABASE_URL);
   const demo = config.DEMO_ROOT;
   const loaded = demo === undefined ? 0 : await loadDemo(database, demo);
   const work = createPool(join(dirname(fileURLToPath(import.meta.url)), 'worker.js'));
   const app = createApp({
     database,
+    guarded,
     work,
     access: {
       demoWorkshopId: demo === undefined || !isLoopback(config.HOST) ? null : await findDemo(database, demo),
@@ -51,7 +54,10 @@ async function main(): Promise<void> {
     process.exit(1);
   });
   const stop = () => {
-    server.close(() => void Promise.all([database.close(), work.close()]).finally(() => process.exit(0)));
+    server.close(
+      () =>
+        void Promise.all([database.close(), guarded.close(), work.close()]).finally(() => process.exit(0)),
+    );
     server.closeIdleConnections();
     // Long polls and open keep-alive connections do not hold the workshop up.
     setTimeout(() => process.exit(0), 2000).unref();

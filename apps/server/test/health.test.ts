@@ -2,6 +2,7 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { createApp } from '../src/app';
 import { openDatabase } from '../src/database/database';
+import { openGuarded } from '../src/database/guarded';
 import { migrate } from '../src/database/migrate';
 import { workHere } from '../src/work/work';
 import { emptyDatabase } from './testServer';
@@ -10,8 +11,10 @@ test('a server whose database has gone is alive and not ready', async () => {
   const made = await emptyDatabase();
   const database = openDatabase(made.url);
   await migrate(database);
+  const guarded = openGuarded(made.url);
   const app = createApp({
     database,
+    guarded,
     work: workHere,
     access: { demoWorkshopId: null, setupToken: null },
     logger: pino({ level: 'silent' }),
@@ -26,5 +29,5 @@ test('a server whose database has gone is alive and not ready', async () => {
   expect(await answers()).toEqual([200, 200]);
   await made.drop();
   expect(await answers()).toEqual([200, 503]);
-  await database.close();
+  await Promise.all([database.close(), guarded.close()]);
 });

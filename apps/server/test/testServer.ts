@@ -10,6 +10,7 @@ import request from 'supertest';
 import { setUp } from '../src/access/people';
 import { createApp } from '../src/app';
 import { openDatabase } from '../src/database/database';
+import { openGuarded } from '../src/database/guarded';
 import { migrate } from '../src/database/migrate';
 import { loadDemo } from '../src/demo/demo';
 import type { Work } from '../src/work/work';
@@ -75,8 +76,10 @@ export async function testServer(work: Work = noStandings) {
   const database = openDatabase(made.url);
   await migrate(database);
   await loadDemo(database, demoRoot);
+  const guarded = openGuarded(made.url);
   const app = createApp({
     database,
+    guarded,
     work,
     access: { demoWorkshopId: demo.id, setupToken },
     logger: pino({ level: 'silent' }),
@@ -105,13 +108,14 @@ export async function testServer(work: Work = noStandings) {
   };
   return {
     database,
+    guarded,
     http: await signedIn(),
     device,
     signedIn,
     ownWorkshop,
     async close() {
       await new Promise((resolve) => server.close(resolve));
-      await database.close();
+      await Promise.all([database.close(), guarded.close()]);
       await made.drop();
     },
   };

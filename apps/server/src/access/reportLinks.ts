@@ -46,23 +46,31 @@ export function createReportLinks({ sequelize }: Database, workshopId: string): 
   };
 }
 
-/**
- * What the report of a link's job is written from: the job, and of its workshop only what a report prints.
- * @throws {ApiProblem} where the link has ended or was never one
- */
-export async function reportOf(
-  database: Database,
-  token: string,
-  logOf: (workshopId: string) => JobLog,
-): Promise<SharedReport> {
-  const { sequelize, models } = database;
-  const [link] = await sequelize.query<{ workshop_id: string; job_id: string; expires_at: Date }>(
-    'SELECT workshop_id, job_id, expires_at FROM report_links WHERE token_hash = $hash AND expires_at > now()',
+/** What a link opens, and until when. */
+export interface OpenedLink {
+  readonly workshopId: string;
+  readonly jobId: string;
+  readonly until: Date;
+}
+
+/** @throws {ApiProblem} where the link has ended or was never one */
+export async function lookUpLink({ sequelize }: Database, token: string): Promise<OpenedLink> {
+  const [link] = await sequelize.query<OpenedLink>(
+    `SELECT workshop_id AS "workshopId", job_id AS "jobId", expires_at AS until FROM report_links
+      WHERE token_hash = $hash AND expires_at > now()`,
     { bind: { hash: tokenHash(token) }, type: QueryTypes.SELECT },
   );
   if (link === undefined) throw new ApiProblem('report-link/unknown', 'token');
-  const { workshop_id: workshopId, job_id: jobId } = link;
-  const log = logOf(workshopId);
+  return link;
+}
+
+/** What the report of a link's job is written from: the job, and of its workshop only what a report prints. */
+export async function reportOf(
+  database: Database,
+  { workshopId, jobId, until }: OpenedLink,
+  log: JobLog,
+): Promise<SharedReport> {
+  const { models } = database;
   const [job, events, { name, currency, hourlyRate }] = await Promise.all([
     log.get(jobId),
     log.eventsAfter(jobId, 0),
@@ -73,5 +81,5 @@ export async function reportOf(
   const people = await models.Technician.findAll({ where: { workshopId, id: authors } });
   const technicians = people.map((person) => ({ id: person.id, name: person.name }));
   const workshop = { name, currency, hourlyRate, technicians };
-  return { workshop, job, circuit, events: [...events], until: link.expires_at.toISOString() };
+  return { workshop, job, circuit, events: [...events], until: until.toISOString() };
 }

@@ -1,6 +1,6 @@
 import type { JobFilter, JobOrder, JobSummary } from '@grim-lantern/contract';
 import { mostJobs } from '@grim-lantern/contract';
-import { Op } from 'sequelize';
+import { Op, QueryTypes } from 'sequelize';
 import type { WhereOptions } from 'sequelize';
 import type { Database } from '../database/database';
 import type { JobRow, VehicleRow } from '../database/models';
@@ -36,17 +36,18 @@ export function summaryOf(job: JobRow, vehicle: VehicleRow): JobSummary {
 
 /** A page of the list, and where the next begins. Cost: one query for the jobs, one for their vehicles. */
 export async function jobPage(
-  { models }: Database,
+  database: Database,
   workshopId: string,
   query: JobQuery,
 ): Promise<{ rows: readonly JobRow[]; jobs: JobSummary[]; next: string | null }> {
+  const { models } = database;
   const column = query.order === 'opened' ? 'openedAt' : 'lastAt';
   const words = query.search.split(/\s+/).filter((word) => word !== '');
   const conditions: WhereOptions[] = [
     { workshopId, archivedAt: query.show === 'archived' ? { [Op.ne]: null } : null },
     ...stageConditions[query.show],
     ...(query.mine === null ? [] : [{ authors: { [Op.contains]: [query.mine] } }]),
-    ...(await Promise.all(words.map((word) => holding(models, workshopId, word)))),
+    ...(await Promise.all(words.map((word) => holding(database, workshopId, word)))),
     ...after(column, query.cursor),
   ];
   const rows = await models.Job.findAll({
@@ -72,20 +73,31 @@ export async function jobPage(
   };
 }
 
+/** A word that more jobs hold than this is met soon enough by going through the list in its order. */
+const rareUpTo = 400;
+
 /** Jobs whose title, or whose vehicle's name, use or plate, holds a word. The vehicles are few: they are found first. */
 async function holding(
-  { Vehicle }: Database['models'],
+  { sequelize, models: { Vehicle } }: Database,
   workshopId: string,
   word: string,
 ): Promise<WhereOptions> {
   // A word is no pattern.
-  const like = { [Op.iLike]: `%${word.replace(/[\\%_]/g, '\\$&')}%` };
-  const vehicles = await Vehicle.findAll({
-    where: { workshopId, [Op.or]: [{ name: like }, { service: like }, { plate: like }] },
-    attributes: ['id'],
-  });
-  const ids = vehicles.map(({ id }) => id);
-  return { [Op.or]: [{ title: like }, ...(ids.length > 0 ? [{ vehicleId: { [Op.in]: ids } }] : [])] };
+  const pattern = `%${word.replace(/[\\%_]/g, '\\$&')}%`;
+  const like = { [Op.iLike]: pattern };
+  const [[titled], vehicles] = await Promise.all([
+    sequelize.query<{ ids: readonly string[] }>('SELECT jobs_titled($pattern, $most) AS ids', {
+      bind: { pattern, most: rareUpTo + 1 },
+      type: QueryTypes.SELECT,
+    }),
+    Vehicle.findAll({
+      where: { workshopId, [Op.or]: [{ name: like }, { service: like }, { plate: like }] },
+      attributes: ['id'],
+    }),
+  ]);
+  const ids = titled?.ids ?? [];
+  const title = ids.length > rareUpTo ? { title: like } : { id: { [Op.in]: [...ids] } };
+  return { [Op.or]: [title, { vehicleId: { [Op.in]: vehicles.map(({ id }) => id) } }] };
 }
 
 const ended = ['proven', 'closed unproven'] as const;

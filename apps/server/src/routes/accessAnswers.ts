@@ -1,5 +1,6 @@
 import { routes } from '@grim-lantern/contract';
-import type { Reply, Settings } from '@grim-lantern/contract';
+import type { Reply, Session, Settings } from '@grim-lantern/contract';
+import type { Request } from 'express';
 import { readdir, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
@@ -20,20 +21,19 @@ import {
   members,
   newLink,
 } from '../access/people';
-import type { Access } from '../access/sessionReply';
-import { deed, sessionReply } from '../access/sessionReply';
+import { deed } from '../access/sessionReply';
 import { end } from '../access/visit';
 
 /** What people of a workshop may ask about themselves. */
 export function ownAnswers(
   database: Database,
-  access: Access,
+  session: (request: Request) => Promise<Session>,
 ): SignedIn<'signOutEverywhere' | 'changeOwnSecrets'> {
   return {
     async signOutEverywhere(request, visit) {
       await end(database, visit);
       await writeDown(database, { ...deed(visit, request), what: 'Signed out everywhere' });
-      return sessionReply(database, access, request);
+      return session(request);
     },
     async changeOwnSecrets(request, visit) {
       await changeOwnSecrets(database, visit, validated(routes.changeOwnSecrets.body, request.body));
@@ -41,7 +41,7 @@ export function ownAnswers(
         ...deed(visit, request),
         what: 'Changed own password, PIN or second factor',
       });
-      return sessionReply(database, access, request);
+      return session(request);
     },
   };
 }

@@ -8,13 +8,14 @@ import { ownAnswers, ownerAnswers, peopleAnswers } from './accessAnswers';
 import { writeDown } from '../access/audit';
 import { openAnswers } from './signInAnswers';
 import type { Access } from '../access/sessionReply';
-import { deed } from '../access/sessionReply';
+import { deed, sessionReply } from '../access/sessionReply';
 import type { Visit } from '../access/visit';
 import { visitOf } from '../access/visit';
 import { workshopAnswers } from './workshopAnswers';
 import { exportWorkshop } from '../archive/exportWorkshop';
 import { circuitAnswers } from './circuitAnswers';
 import type { Database } from '../database/database';
+import { withinWorkshop } from '../database/guarded';
 import { jobAnswers } from './jobAnswers';
 import { reportAnswers } from './reportAnswers';
 import { photoAnswers } from './photoAnswers';
@@ -28,15 +29,18 @@ import { idIn } from '../http/idIn';
 import { ApiProblem } from '../errors/problems';
 
 export interface RouteParts {
+  /** For signing in, before it is known for which workshop. */
   readonly database: Database;
+  /** For all that people of a workshop ask, behind the second wall. */
+  readonly guarded: Database;
   readonly access: Access;
   readonly work: Work;
   readonly backupFolder: string | undefined;
 }
 
 /** The routes of the contract, each with what answers it, once whoever asks may. */
-export function apiRoutes({ database, access, work, backupFolder }: RouteParts): Router {
-  const { sharedReport, ...reports } = reportAnswers(database);
+export function apiRoutes({ database, guarded, access, work, backupFolder }: RouteParts): Router {
+  const { sharedReport, ...reports } = reportAnswers(database, guarded);
   const open: ToAnybody<OpenName> = {
     alive: () => Promise.resolve({ status: 'alive' }),
     async health() {
@@ -47,16 +51,16 @@ export function apiRoutes({ database, access, work, backupFolder }: RouteParts):
     sharedReport,
   };
   const signedIn: SignedIn<Exclude<RouteName, OpenName | 'traceFile' | 'photoFile' | 'exportWorkshop'>> = {
-    ...ownAnswers(database, access),
-    ...peopleAnswers(database),
-    ...ownerAnswers(database, work, backupFolder),
-    ...workshopAnswers(database),
-    ...vehicleAnswers(database),
-    ...jobAnswers(database, work),
+    ...ownAnswers(guarded, (request) => sessionReply(database, access, request)),
+    ...peopleAnswers(guarded),
+    ...ownerAnswers(guarded, work, backupFolder),
+    ...workshopAnswers(guarded),
+    ...vehicleAnswers(guarded),
+    ...jobAnswers(guarded, work),
     ...reports,
-    ...photoAnswers(database),
-    ...traceAnswers(database, work),
-    ...circuitAnswers(database, work),
+    ...photoAnswers(guarded),
+    ...traceAnswers(guarded, work),
+    ...circuitAnswers(guarded, work),
   };
   const router = Router();
   for (const name of Object.keys(open) as (keyof typeof open)[]) {
@@ -74,19 +78,29 @@ export function apiRoutes({ database, access, work, backupFolder }: RouteParts):
     };
     router[method](pattern(path), guard, bodyOf(name), async (request, response) => {
       const visit = response.locals['visit'] as Visit;
-      response.set('cache-control', 'no-store').json(await signedIn[name](request, visit));
+      const reply = await withinWorkshop<unknown>(visit.workshopId, () => signedIn[name](request, visit));
+      response.set('cache-control', 'no-store').json(reply);
     });
   }
-  sendFiles(router, database, work);
+  sendFiles(router, database, guarded, work);
   return router;
 }
 
 /** The routes whose answers are files. */
-function sendFiles(router: Router, database: Database, work: Work): void {
+function sendFiles(router: Router, database: Database, guarded: Database, work: Work): void {
   const { traceFile, photoFile, exportWorkshop: archive } = routes;
-  router[photoFile.method](pattern(photoFile.path), async (request, response) => {
-    const { workshopId } = await allowed(database, request, photoFile.who);
-    const photos = createPhotoRepository(database, workshopId);
+  /** Sends a file of the workshop of whoever asks, where they may. */
+  const send = (
+    { method, path, who }: Pick<Route, 'method' | 'path'> & { readonly who: readonly Role[] },
+    file: (visit: Visit, request: Request, response: Response) => Promise<void>,
+  ) => {
+    router[method](pattern(path), async (request, response) => {
+      const visit = await allowed(database, request, who);
+      await withinWorkshop(visit.workshopId, () => file(visit, request, response));
+    });
+  };
+  send(photoFile, async ({ workshopId }, request, response) => {
+    const photos = createPhotoRepository(guarded, workshopId);
     const { type, bytes } = await photos.picture(idIn(request, 'photoId', 'photo/unknown'));
     // A photo never changes; opened by itself it is a picture and nothing else.
     response.set({
@@ -95,20 +109,17 @@ function sendFiles(router: Router, database: Database, work: Work): void {
     });
     response.type(type).send(bytes);
   });
-  router[traceFile.method](pattern(traceFile.path), async (request, response) => {
-    const { workshopId } = await allowed(database, request, traceFile.who);
-    const traces = createTraceRepository({ database, workshopId, work });
+  send(traceFile, async ({ workshopId }, request, response) => {
+    const traces = createTraceRepository({ database: guarded, workshopId, work });
     const pieces = await traces.pieces(idIn(request, 'traceId', 'trace/unknown'));
     response.type('application/octet-stream');
     await pipeline(Readable.from(pieces), response).catch(unlessGone(response));
   });
-  router[archive.method](pattern(archive.path), async (request, response) => {
-    const visit = await allowed(database, request, archive.who);
-    await writeDown(database, { ...deed(visit, request), what: 'Exported the workshop' });
+  send(archive, async (visit, request, response) => {
+    await writeDown(guarded, { ...deed(visit, request), what: 'Exported the workshop' });
     response.type('application/x-tar').attachment('workshop.tar');
-    await exportWorkshop({ database, workshopId: visit.workshopId, work }, response).catch(
-      unlessGone(response),
-    );
+    const parts = { database: guarded, workshopId: visit.workshopId, work };
+    await exportWorkshop(parts, response).catch(unlessGone(response));
   });
 }
 

@@ -11,6 +11,8 @@ import { jobList } from './0010-job-list';
 import { logsStay } from './0011-never-removed';
 import { reportLinks } from './0012-report-links';
 import { photos } from './0013-photos';
+import { guardedRows } from './0014-guarded-rows';
+import { jobSearch } from './0015-job-search';
 import type { Migration } from './migration';
 
 /** Every step, oldest first. */
@@ -28,4 +30,6 @@ export const migrations: readonly Migration[] = [
   logsStay,
   reportLinks,
   photos,
+  guardedRows,
+  jobSearch,
 ];
