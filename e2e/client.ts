@@ -3,10 +3,13 @@ import { people } from './workshop';
 /** The demo's first person, signed in without a page. */
 export class Client {
   private cookie = '';
+  /** Who is signed in. */
+  readonly person = people[0]!.id;
+
   constructor(private readonly address: string) {}
 
   async signIn(): Promise<this> {
-    const reply = await this.send('POST', '/api/session/demo', { person: people[0]!.id });
+    const reply = await this.send('POST', '/api/session/demo', { person: this.person });
     this.cookie = reply.headers
       .getSetCookie()
       .map((each) => each.split(';')[0])

@@ -1,51 +1,8 @@
 import { expect, test } from '@playwright/test';
-import type { ChildProcess } from 'node:child_process';
-import { execFileSync, spawn, spawnSync } from 'node:child_process';
-import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
+import { rmSync } from 'node:fs';
 import { createServer } from 'node:net';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { anyFreePort } from '../scripts/freePort';
-import { inProject } from '../scripts/paths';
-
-/** The start command on a folder of its own: a cluster, a port and backups that nobody else has. */
-class Up {
-  readonly child: ChildProcess;
-  said = '';
-  readonly ended: Promise<number>;
-
-  constructor(state: string, port: number, ...options: string[]) {
-    this.child = spawn(process.execPath, ['--import', 'tsx', 'scripts/up.ts', ...options], {
-      cwd: inProject(),
-      env: { ...process.env, LANTERN_STATE: state, PORT: String(port), DATABASE_URL: '', HOST: '127.0.0.1' },
-      stdio: ['ignore', 'pipe', 'pipe'],
-    });
-    for (const stream of [this.child.stdout!, this.child.stderr!]) {
-      stream.on('data', (chunk: Buffer) => (this.said += chunk.toString()));
-    }
-    this.ended = new Promise((resolve) =>
-      this.child.once('exit', (code, signal) => resolve(signal === null ? (code ?? 1) : -1)),
-    );
-  }
-
-  /** Waits until it has said something. */
-  async says(words: RegExp, milliseconds = 60_000): Promise<void> {
-    await expect.poll(() => this.said, { timeout: milliseconds }).toMatch(words);
-  }
-
-  /** The process of the server that it keeps running. */
-  server(): number {
-    const pids = execFileSync('pgrep', ['-P', String(this.child.pid), '-f', 'apps/server/dist/main.js']);
-    return Number(pids.toString().trim().split('\n')[0]);
-  }
-}
-
-/** A folder that the database's account may enter too, where the tests run as root. */
-function ownFolder(): string {
-  const folder = mkdtempSync(join(tmpdir(), 'up-'));
-  chmodSync(folder, 0o755);
-  return folder;
-}
+import { StartCommand, endAll, ownFolder } from './startCommand';
 
 const health = async (port: number) => {
   try {
@@ -59,9 +16,9 @@ test('the start command survives whatever dies: server, itself, a second one, an
   test.setTimeout(240_000);
   const state = ownFolder();
   const port = await anyFreePort();
-  const running: Up[] = [];
+  const running: StartCommand[] = [];
   const up = (...options: string[]) => {
-    const each = new Up(state, port, ...options);
+    const each = new StartCommand(state, port, ...options);
     running.push(each);
     return each;
   };
@@ -75,13 +32,18 @@ test('the start command survives whatever dies: server, itself, a second one, an
     expect(second.said).toContain(`Grim Lantern is up already: http://127.0.0.1:${port}`);
 
     // A killed server is started again, at the same address.
-    process.kill(first.server(), 'SIGKILL');
+    process.kill(first.server()!, 'SIGKILL');
     await first.says(/The server ended by itself; starting it again in 1 s/);
     await expect.poll(() => health(port), { timeout: 30_000 }).toBe(200);
 
     // What is stored is there after the start command itself was killed, and nothing that it left stands in the way.
-    const owner = first.server();
+    const owner = first.server()!;
     process.kill(first.child.pid!, 'SIGKILL');
+    // Asked until it is gone, the server has lines to log that nobody reads any more.
+    const asking = async () => {
+      while ((await health(port)) !== 0);
+    };
+    await Promise.all(Array.from({ length: 8 }, asking));
     await expect.poll(() => isAlive(owner), { timeout: 10_000 }).toBe(false);
     const third = up();
     await third.says(/Grim Lantern is up: /);
@@ -99,16 +61,14 @@ test('the start command survives whatever dies: server, itself, a second one, an
     expect(fourth.said).toContain(`Port ${port} is in use by another program.`);
     other.close();
   } finally {
-    for (const { child } of running) child.kill('SIGKILL');
-    await endDatabase(state);
-    rmSync(state, { recursive: true, force: true });
+    await endAll(state, running);
   }
 });
 
 test('a fresh installation asks for the workshop and its owner, and holds no demo', async ({ page }) => {
   test.setTimeout(240_000);
   const state = ownFolder();
-  const up = new Up(state, await anyFreePort(), '--fresh');
+  const up = new StartCommand(state, await anyFreePort(), '--fresh');
   try {
     await up.says(/Make your workshop: (\S+)/);
     const link = /Make your workshop: (\S+)/.exec(up.said)![1]!;
@@ -152,11 +112,4 @@ function isAlive(pid: number): boolean {
   } catch {
     return false;
   }
-}
-
-/** Ends the database of a folder, where a failure has left one. */
-async function endDatabase(state: string): Promise<void> {
-  const asked = (...signal: string[]) =>
-    spawnSync('pkill', [...signal, '-f', `postgres -D ${state}`], { stdio: 'ignore' }).status === 0;
-  if (asked('-INT')) await expect.poll(() => asked('-0'), { timeout: 10_000 }).toBe(false);
 }

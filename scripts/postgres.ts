@@ -164,7 +164,7 @@ export interface Account {
 }
 
 /** PostgreSQL refuses to run as root: there it runs as the account that Debian's package made. */
-function serverAccount(): Account {
+export function serverAccount(): Account {
   const uid = process.getuid?.() ?? 0;
   const gid = process.getgid?.() ?? 0;
   if (uid !== 0) return { uid, gid, run: (command) => command };

@@ -118,7 +118,7 @@ export function createApp({
   app.get('/api/openapi.json', (_request, response) => {
     response.json(openApi());
   });
-  app.use(apiRoutes({ database, guarded, access, work, backupFolder }));
+  app.use(apiRoutes({ database, guarded, access, work, backupFolder, logger }));
   app.use('/api', () => {
     throw new ApiProblem('request/no-such-address');
   });

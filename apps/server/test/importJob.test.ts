@@ -1,3 +1,4 @@
+import { linesType, progressLineSchema } from '@grim-lantern/contract';
 import type { JobEvent } from '@grim-lantern/core';
 import { randomUUID } from 'node:crypto';
 import { reading } from './events';
@@ -38,6 +39,28 @@ describe('a job from another workshop', () => {
     expect(log.events).toMatchObject(body.events);
     const repository = await server.http.get(`/api/circuits/${circuitId}`);
     expect((repository.body as { circuit: unknown }).circuit).toEqual(libraryCircuit);
+  });
+
+  test('tells how far it is, in lines, and ends with what it would have said without', async () => {
+    const inLines = async (body: ReturnType<typeof file>) => {
+      const reply = await takeIn(body).set('accept', linesType).buffer(true).expect(200);
+      expect(reply.type).toBe(linesType);
+      const lines = reply.text.trimEnd().split('\n');
+      return lines.map((line) => progressLineSchema.parse(JSON.parse(line)));
+    };
+    const body = file();
+    const [author] = body.origin.technicians;
+    const many = Array.from({ length: 1200 }, () => ({ ...reading(), author: author!.id }));
+    const long = { ...body, events: many };
+    const lines = await inLines(long);
+    expect(lines.slice(0, -1)).toEqual([0, 500, 1000, 1200].map((done) => ({ done, of: 1200 })));
+    expect(lines.at(-1)).toEqual({ reply: (await takeIn(long).expect(200)).body as unknown });
+    // What fails under way is told in the last line, and nothing of it is stored.
+    const other = file();
+    const taken = { ...other, events: [...other.events.map((event) => ({ ...event, id: many[0]!.id }))] };
+    const failed = await inLines(taken);
+    expect(failed.at(-1)).toMatchObject({ status: 409, problem: { code: 'event/id-taken' } });
+    await server.http.get(`/api/jobs/${other.origin.jobId}`).expect(404);
   });
 
   test('is refused whole when an event does not fit, an author is unknown or the circuit differs', async () => {

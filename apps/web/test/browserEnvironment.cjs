@@ -14,6 +14,8 @@ module.exports = class extends TestEnvironment {
       'TextEncoder',
       'TextDecoder',
       'structuredClone',
+      'ReadableStream',
+      'TextDecoderStream',
     ]) {
       this.global[name] = globalThis[name];
     }

@@ -34,6 +34,8 @@ export { openApi } from './openApi';
 export { firstProblem } from './firstProblem';
 export { unstorable, unstorableText, uuid } from './text';
 export { everyone, problemSchema, signInRefusals, trained } from './route';
+export { linesType, progressLineSchema } from './progress';
+export type { Progress, ProgressLine } from './progress';
 export type { Problem, Route } from './route';
 export { loginSchema, newPasswordSchema, pinSchema, roles, settingsSchema } from './access';
 export type { AuditLine, Member, OwnSecrets, Person, Role, Session, Settings, Setup, SignIn } from './access';

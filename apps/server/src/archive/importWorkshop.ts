@@ -1,4 +1,5 @@
 import { eventFlaws } from '@grim-lantern/contract';
+import type { Progress } from '@grim-lantern/contract';
 import type { Circuit, JobEvent } from '@grim-lantern/core';
 import { createHash } from 'node:crypto';
 import { createReadStream, createWriteStream } from 'node:fs';
@@ -41,20 +42,29 @@ const recordingName = /^recordings\/([0-9a-f-]{36})\/([0-9a-f-]{36})\.(json|trac
 
 /**
  * Takes an archive into an empty workshop: all of it or nothing. Its people come without access; the owner gives it to them.
+ * @param tell - told how many of its jobs, recordings and photos are stored
  * @returns how many jobs came
  * @throws {ApiProblem} naming the first file that is missing, changed or does not fit
  */
-export async function importWorkshop(parts: RepositoryParts, bytes: Readable): Promise<number> {
+export async function importWorkshop(
+  parts: RepositoryParts,
+  bytes: Readable,
+  tell: (progress: Progress) => void,
+): Promise<number> {
   const { database, workshopId } = parts;
   const folder = await mkdtemp(join(tmpdir(), 'lantern-import-'));
   const file = join(folder, 'archive.tar');
   try {
     await pipeline(bytes, createWriteStream(file));
     const archive = await readArchive(file);
+    let done = 0;
+    const of = archive.jobs.length + archive.recordings.size + archive.photos.size;
+    tell({ done, of });
+    const oneMore = () => tell({ done: ++done, of });
     await database.sequelize.transaction(async (transaction) => {
       await refuseUnlessEmpty(database, workshopId, transaction);
-      await storeDocuments(database, workshopId, archive, transaction);
-      await storeFiles(parts, archive, file, transaction);
+      await storeDocuments(database, workshopId, archive, transaction, oneMore);
+      await storeFiles(parts, archive, file, transaction, oneMore);
     });
     return archive.jobs.length;
   } finally {
@@ -158,11 +168,13 @@ function contentOf<K extends keyof Documents>(kind: K, name: string, bytes: Buff
 }
 
 async function storeDocuments(
-  { models }: Database,
+  database: Database,
   workshopId: string,
   { workshop, people, vehicles, circuits, jobs }: Archive,
   transaction: Transaction,
+  oneMore: () => void,
 ): Promise<void> {
+  const { models } = database;
   const options = { transaction };
   await models.Workshop.update(workshop, { where: { id: workshopId }, ...options });
   const rows = people.map((person) => ({ workshopId, ...person, active: false }));
@@ -196,7 +208,7 @@ async function storeDocuments(
     );
   }
   for (const circuit of inOrderOfRevision(circuits)) {
-    await shelve(models, workshopId, circuit, `circuits/${circuit.id}.json`, transaction);
+    await shelve(database, workshopId, circuit, `circuits/${circuit.id}.json`, transaction);
   }
   for (const { events, archived, openedAt, ...job } of jobs) {
     const archivedAt = archived ? new Date() : null;
@@ -206,6 +218,7 @@ async function storeDocuments(
     );
     refuseMisfits(job.id, circuits.find(({ id }) => id === job.circuitId)?.circuit, events);
     await importEvents(models, row, events, transaction);
+    oneMore();
   }
 }
 
@@ -241,6 +254,7 @@ async function storeFiles(
   { recordings, photos }: Archive,
   file: string,
   transaction: Transaction,
+  oneMore: () => void,
 ): Promise<void> {
   const { database, workshopId } = parts;
   const traces = createTraceRepository(parts);
@@ -251,12 +265,14 @@ async function storeFiles(
       const { author, side, kept } = besideIt(recordings.get(`${jobId}/${traceId}`), name);
       await traces.add({ id: traceId, jobId, author, bytes: [bytes] }, transaction);
       await traces.file(traceId, { side, kept }, transaction);
+      oneMore();
     }
     const [, vehicleId, photoId, photoEnding] = photoName.exec(name) ?? [];
     if (vehicleId !== undefined && photoId !== undefined && photoEnding === 'picture') {
       const { removed, ...said } = besideIt(photos.get(`${vehicleId}/${photoId}`), name);
       await album.add({ ...said, id: photoId, vehicleId, bytes: [bytes] }, transaction);
       if (removed) await album.file(photoId, { caption: said.caption, removed }, transaction);
+      oneMore();
     }
   }
 }

@@ -113,6 +113,11 @@ const problems = {
   'job/order': { status: 422, message: 'That comes later in the order of work.' },
   'reading/unknown': { status: 422, message: 'There is no such reading in this job to withdraw.' },
   'database/unreachable': { status: 503, message: 'The database cannot be reached; nothing was stored.' },
+  'database/no-room': {
+    status: 503,
+    message:
+      'The database has no room left, on its disk or in its memory; nothing was stored. Make room: what waits is sent again.',
+  },
   'archive/not-empty': {
     status: 409,
     message: 'An archive goes into a workshop without vehicles: make one with ./lantern up --fresh.',

@@ -1,6 +1,7 @@
 import type { Reply, RouteName } from '@grim-lantern/contract';
 import type { Request, Response } from 'express';
 import type { Visit } from '../access/visit';
+import type { Tell } from './progress';
 
 /** What answers routes that are for anybody. */
 export type ToAnybody<N extends RouteName> = {
@@ -9,5 +10,5 @@ export type ToAnybody<N extends RouteName> = {
 
 /** What answers routes that are for people of a workshop, once it is known who asks and that they may. */
 export type SignedIn<N extends RouteName> = {
-  readonly [R in N]: (request: Request, visit: Visit) => Promise<Reply<R>>;
+  readonly [R in N]: (request: Request, visit: Visit, tell: Tell) => Promise<Reply<R>>;
 };

@@ -11,15 +11,22 @@ export function errorHandler(logger: Logger): ErrorRequestHandler {
       next(error);
       return;
     }
-    const problem = problemOf(error);
-    if (problem.status >= 500) logger.error({ err: error as unknown }, problem.message);
+    const problem = loggedProblem(logger, error);
     response.status(problem.status).json(problem.body());
   };
+}
+
+/** What an error is told as; what is no refusal is logged. */
+export function loggedProblem(logger: Logger, error: unknown): ApiProblem {
+  const problem = problemOf(error);
+  if (problem.status >= 500) logger.error({ err: error }, problem.message);
+  return problem;
 }
 
 function problemOf(error: unknown): ApiProblem {
   if (error instanceof ApiProblem) return error;
   if (isUnreachable(error)) return new ApiProblem('database/unreachable');
+  if (hasNoRoom(error)) return new ApiProblem('database/no-room');
   // PostgreSQL's class 22: a value that it will never store, however often it is sent.
   if (error instanceof DatabaseError && codeOf(error).startsWith('22')) {
     return new ApiProblem('request/unstorable');
@@ -36,6 +43,14 @@ function isUnreachable(error: unknown): boolean {
   if (error instanceof Error && error.name === 'SequelizeConnectionAcquireTimeoutError') return true;
   if (!(error instanceof DatabaseError)) return false;
   return /^(57P|08)/.test(codeOf(error)) || /Connection terminated|ECONNRESET|EPIPE/.test(error.message);
+}
+
+/** PostgreSQL's class 53, want of resources, and a file that it could not write. */
+function hasNoRoom(error: unknown): boolean {
+  return (
+    error instanceof DatabaseError &&
+    (/^(53|58030)/.test(codeOf(error)) || /could not (extend|write)/.test(error.message))
+  );
 }
 
 /** What the body's limit was, in words. */

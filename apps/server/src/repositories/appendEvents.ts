@@ -9,6 +9,7 @@ import { noteProgress } from './noteProgress';
 /**
  * Appends checked events to a job whose row the transaction holds locked: so numbers have no gaps, and no two
  * appends see the same last one. An event that is stored already keeps its place.
+ * @param told - how many are stored, each time some more are
  * @returns the same events with their sequence numbers
  * @throws {ApiProblem} when an id is taken by something else
  */
@@ -17,6 +18,7 @@ export async function appendEvents(
   job: JobRow,
   events: readonly JobEvent[],
   transaction: Transaction,
+  told: (done: number) => void = () => undefined,
 ): Promise<readonly LoggedEvent[]> {
   const { workshopId, id: jobId } = job;
   const stored = await models.JobEvent.findAll({
@@ -41,6 +43,7 @@ export async function appendEvents(
   });
   for (let first = 0; first < fresh.length; first += rowsAtOnce) {
     await models.JobEvent.bulkCreate(fresh.slice(first, first + rowsAtOnce), { transaction });
+    told(Math.min(first + rowsAtOnce, fresh.length));
   }
   if (fresh.length > 0) {
     const made = fresh.map(({ body }) => body);

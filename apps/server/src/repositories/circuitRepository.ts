@@ -1,6 +1,6 @@
 import type { CircuitRecord, CircuitSummary } from '@grim-lantern/contract';
-import { isDeepStrictEqual } from 'node:util';
 import type { Transaction } from 'sequelize';
+import { QueryTypes } from 'sequelize';
 import type { Database } from '../database/database';
 import type { CircuitRow, Models } from '../database/models';
 import { ApiProblem } from '../errors/problems';
@@ -31,7 +31,7 @@ export function createCircuitRepository(
         const vehicle = await models.Vehicle.count({ where: { workshopId, id: vehicleId }, transaction });
         if (vehicle === 0) throw new ApiProblem('vehicle/unknown', 'vehicleId');
         await refuseSideways(models, workshopId, record, transaction);
-        await shelve(models, workshopId, record, 'id', transaction);
+        await shelve({ sequelize }, workshopId, record, 'id', transaction);
         return record;
       }),
   };
@@ -79,35 +79,43 @@ function recordOf({
 }
 
 /**
- * Stores a revision that is not there yet.
+ * Stores a revision that is not there yet. One that is there is compared by the database, not here: a long one takes its time.
  * @throws {ApiProblem} naming `field` when its id is taken by something else
  */
 export async function shelve(
-  { Circuit }: Models,
+  { sequelize }: Pick<Database, 'sequelize'>,
   workshopId: string,
   { id, vehicleId, circuit, source, follows, drawn }: CircuitRecord,
   field: string,
   transaction: Transaction,
 ): Promise<void> {
-  const [row] = await Circuit.findOrCreate({
-    where: { workshopId, id },
-    defaults: {
-      workshopId,
-      id,
-      vehicleId,
-      name: circuit.name,
-      document: circuit,
-      source: source ?? null,
-      follows: follows ?? null,
-      authorId: drawn?.author ?? null,
-      drawnAt: drawn === undefined ? null : new Date(drawn.at),
-      why: drawn?.why ?? null,
+  const bind = { workshopId, id, vehicleId, document: JSON.stringify(circuit) };
+  const options = { transaction, type: QueryTypes.SELECT } as const;
+  const stored = await sequelize.query(
+    `INSERT INTO circuits
+        (workshop_id, id, vehicle_id, name, document, source, follows, author_id, drawn_at, why)
+      VALUES ($workshopId, $id, $vehicleId, $name, $document, $source, $follows, $author, $at, $why)
+      ON CONFLICT (workshop_id, id) DO NOTHING RETURNING id`,
+    {
+      ...options,
+      bind: {
+        ...bind,
+        name: circuit.name,
+        source: source ?? null,
+        follows: follows ?? null,
+        author: drawn?.author ?? null,
+        at: drawn?.at ?? null,
+        why: drawn?.why ?? null,
+      },
     },
-    transaction,
-  });
-  if (row.vehicleId !== vehicleId || !isDeepStrictEqual(row.document, circuit)) {
-    throw new ApiProblem('circuit/id-taken', field);
-  }
+  );
+  if (stored.length > 0) return;
+  const [there] = await sequelize.query<{ same: boolean }>(
+    `SELECT vehicle_id = $vehicleId AND document = $document::jsonb AS same FROM circuits
+      WHERE workshop_id = $workshopId AND id = $id`,
+    { ...options, bind },
+  );
+  if (there?.same !== true) throw new ApiProblem('circuit/id-taken', field);
 }
 
 /** Every revision, those of one circuit under the name of each. Cost: linear in their number. */

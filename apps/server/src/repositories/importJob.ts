@@ -1,6 +1,7 @@
-import type { PortableJob } from '@grim-lantern/contract';
+import type { PortableJob, Progress } from '@grim-lantern/contract';
 import type { JobEvent } from '@grim-lantern/core';
 import type { Transaction } from 'sequelize';
+import type { Database } from '../database/database';
 import type { JobRow, Models } from '../database/models';
 import { ApiProblem } from '../errors/problems';
 import { shelve } from './circuitRepository';
@@ -13,11 +14,13 @@ import { checkOrder } from './checkOrder';
  * @throws {ApiProblem} when an id is taken by something else
  */
 export async function importJob(
-  models: Models,
+  database: Database,
   workshopId: string,
   { title, circuit, events, origin }: PortableJob,
   transaction: Transaction,
+  tell: (progress: Progress) => void,
 ): Promise<void> {
+  const { models } = database;
   const { jobId, openedAt, circuitId, vehicle, technicians } = origin;
   await models.Vehicle.findOrCreate({
     where: { workshopId, id: vehicle.id },
@@ -36,7 +39,7 @@ export async function importJob(
   const stranger = events.findIndex(({ author }) => !known.has(author));
   if (stranger >= 0) throw new ApiProblem('technician/unknown', `events.${stranger}.author`);
   const record = { id: circuitId, vehicleId: vehicle.id, circuit };
-  await shelve(models, workshopId, record, 'origin.circuitId', transaction);
+  await shelve(database, workshopId, record, 'origin.circuitId', transaction);
   const [job] = await models.Job.findOrCreate({
     where: { workshopId, id: jobId },
     defaults: {
@@ -50,7 +53,9 @@ export async function importJob(
     transaction,
   });
   if (job.circuitId !== circuitId) throw new ApiProblem('job/id-taken', 'origin.jobId');
-  await importEvents(models, job, events, transaction);
+  const of = events.length;
+  tell({ done: 0, of });
+  await importEvents(models, job, events, transaction, (done) => tell({ done, of }));
 }
 
 /** Appends the events of a whole job, which fit its circuit (`eventFlaws`), in the order of work. */
@@ -59,9 +64,10 @@ export async function importEvents(
   job: JobRow,
   events: readonly JobEvent[],
   transaction: Transaction,
+  told?: (done: number) => void,
 ): Promise<void> {
   // Numbers without gaps, whoever appends meanwhile.
   await job.reload({ transaction, lock: transaction.LOCK.UPDATE });
   await checkOrder(models, job, events, transaction);
-  await appendEvents(models, job, events, transaction);
+  await appendEvents(models, job, events, transaction, told);
 }

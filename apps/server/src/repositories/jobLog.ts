@@ -1,5 +1,5 @@
 import type { JobEvent, LoggedEvent } from '@grim-lantern/core';
-import type { JobSummary, NewJob, PortableJob } from '@grim-lantern/contract';
+import type { JobSummary, NewJob, PortableJob, Progress } from '@grim-lantern/contract';
 import type { Transaction } from 'sequelize';
 import { Op } from 'sequelize';
 import type { Database } from '../database/database';
@@ -22,7 +22,7 @@ export interface JobLog {
   /** Opens a job with its complaint. The same request again changes nothing. */
   readonly open: (job: NewJob) => Promise<JobSummary>;
   /** Takes in a job from another installation, with all that it rests on. The same document again changes nothing. */
-  readonly takeIn: (job: PortableJob) => Promise<JobSummary>;
+  readonly takeIn: (job: PortableJob, tell: (progress: Progress) => void) => Promise<JobSummary>;
   /** Events after a sequence number, in order. */
   readonly eventsAfter: (jobId: string, sequence: number) => Promise<readonly LoggedEvent[]>;
   /**
@@ -63,14 +63,14 @@ export function createJobLog(
       await sequelize.transaction((transaction) => openJob(models, workshopId, job, transaction));
       return get(job.id);
     },
-    async takeIn(job) {
+    async takeIn(job, tell) {
       await sequelize.transaction(async (transaction) => {
         // Thousands of events take their time, and the same document sent twice waits for itself: not told as out of reach.
         await sequelize.query(
           `SET LOCAL lock_timeout = '${importSeconds}s'; SET LOCAL statement_timeout = '${importSeconds}s'`,
           { transaction },
         );
-        await importJob(models, workshopId, job, transaction);
+        await importJob(database, workshopId, job, transaction, tell);
       });
       return get(job.origin.jobId);
     },

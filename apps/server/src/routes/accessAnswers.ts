@@ -110,8 +110,9 @@ export function ownerAnswers(
       await writeDown(database, { ...deed(visit, request), what: 'Changed the workshop’s settings' });
       return settings;
     },
-    async importWorkshop(request, visit) {
-      const jobs = await importWorkshop({ database, workshopId: visit.workshopId, work }, request);
+    async importWorkshop(request, visit, tell) {
+      const parts = { database, workshopId: visit.workshopId, work };
+      const jobs = await importWorkshop(parts, request, tell);
       await writeDown(database, { ...deed(visit, request), what: 'Imported an archive' });
       return { jobs };
     },

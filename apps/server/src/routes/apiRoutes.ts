@@ -1,8 +1,9 @@
 import { routes } from '@grim-lantern/contract';
 import type { Role, Route, RouteName } from '@grim-lantern/contract';
 import type { Request, RequestHandler, Response } from 'express';
-import { Router, json } from 'express';
+import { Router, json, raw } from 'express';
 import { Readable } from 'node:stream';
+import type { Logger } from 'pino';
 import { pipeline } from 'node:stream/promises';
 import { ownAnswers, ownerAnswers, peopleAnswers } from './accessAnswers';
 import { writeDown } from '../access/audit';
@@ -25,7 +26,11 @@ import { createTraceRepository } from '../repositories/traceRepository';
 import { vehicleAnswers } from './vehicleAnswers';
 import type { Work } from '../work/work';
 import type { SignedIn, ToAnybody } from '../http/answers';
+import { loggedProblem } from '../http/errorHandler';
 import { idIn } from '../http/idIn';
+import { holdsLongBody } from '../http/longBody';
+import { sendTold } from '../http/progress';
+import type { Tell } from '../http/progress';
 import { ApiProblem } from '../errors/problems';
 
 export interface RouteParts {
@@ -36,10 +41,11 @@ export interface RouteParts {
   readonly access: Access;
   readonly work: Work;
   readonly backupFolder: string | undefined;
+  readonly logger: Logger;
 }
 
 /** The routes of the contract, each with what answers it, once whoever asks may. */
-export function apiRoutes({ database, guarded, access, work, backupFolder }: RouteParts): Router {
+export function apiRoutes({ database, guarded, access, work, backupFolder, logger }: RouteParts): Router {
   const { sharedReport, ...reports } = reportAnswers(database, guarded);
   const open: ToAnybody<OpenName> = {
     alive: () => Promise.resolve({ status: 'alive' }),
@@ -78,8 +84,9 @@ export function apiRoutes({ database, guarded, access, work, backupFolder }: Rou
     };
     router[method](pattern(path), guard, bodyOf(name), async (request, response) => {
       const visit = response.locals['visit'] as Visit;
-      const reply = await withinWorkshop<unknown>(visit.workshopId, () => signedIn[name](request, visit));
-      response.set('cache-control', 'no-store').json(reply);
+      const work = (tell: Tell) =>
+        withinWorkshop<unknown>(visit.workshopId, () => signedIn[name](request, visit, tell));
+      await sendTold(request, response, work, (error) => loggedProblem(logger, error));
     });
   }
   sendFiles(router, database, guarded, work);
@@ -128,10 +135,11 @@ const unlessGone = (response: Response) => (error: unknown) => {
   if (!response.closed) throw error;
 };
 
-/** Reads the JSON of a request, as far as its route takes one. */
+/** Reads the JSON of a request, as far as its route takes one; where that may be long, as bytes. */
 function bodyOf(name: RouteName): RequestHandler {
   const { megabytes = 1 }: Route = routes[name];
-  return json({ limit: megabytes * 2 ** 20 });
+  const limit = megabytes * 2 ** 20;
+  return holdsLongBody(name) ? raw({ type: 'application/json', limit }) : json({ limit });
 }
 
 type OpenName = { [R in RouteName]: (typeof routes)[R]['who'] extends 'anybody' ? R : never }[RouteName];

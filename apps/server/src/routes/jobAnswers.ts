@@ -40,8 +40,8 @@ export function jobAnswers(
       refuseFuture([job.at], 'at');
       return log(visit).open(job);
     },
-    async importJob(request, visit) {
-      const job = await log(visit).takeIn(await longBody(work, 'importJob', request));
+    async importJob(request, visit, tell) {
+      const job = await log(visit).takeIn(await longBody(work, 'importJob', request), tell);
       await writeDown(database, { ...deed(visit, request), what: 'Imported a job', about: job.title });
       return job;
     },

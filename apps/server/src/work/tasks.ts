@@ -30,9 +30,15 @@ export const tasks = {
         .map(({ id, probability }) => ({ name: suspectName(circuit, id), probability })),
     };
   },
-  /** The body of a route, checked. */
-  body({ route, body }: { readonly route: RouteName; readonly body: unknown }): Checked<unknown> {
+  /** The body of a route, from its bytes, checked; null where it is no JSON. */
+  body({ route, bytes }: { readonly route: RouteName; readonly bytes: Uint8Array }): Checked<unknown> | null {
     const { body: schema }: Route = routes[route];
+    let body: unknown;
+    try {
+      body = JSON.parse(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength).toString());
+    } catch {
+      return null;
+    }
     return schema === undefined ? { data: undefined } : checked(schema, body);
   },
   /** A recording's file, read through. */

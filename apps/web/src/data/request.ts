@@ -1,6 +1,7 @@
-import { problemSchema, routes } from '@grim-lantern/contract';
-import type { Problem, Reply, RouteName } from '@grim-lantern/contract';
+import { linesType, problemSchema, routes } from '@grim-lantern/contract';
+import type { Problem, Progress, Reply, RouteName } from '@grim-lantern/contract';
 import { copies, isCopied } from './copies';
+import { contentOf } from './progressLines';
 
 /** How a request ended. Being out of reach is an outcome that the page must show, not an error. */
 export type Answer<T> =
@@ -22,6 +23,8 @@ export interface RequestParts {
   readonly params?: Readonly<Record<string, string>>;
   readonly query?: Readonly<Record<string, string | number>>;
   readonly body?: unknown;
+  /** Told how far the server is, where that takes long. */
+  readonly tell?: (progress: Progress) => void;
 }
 
 const patienceMilliseconds = 10_000;
@@ -61,6 +64,7 @@ export async function request<R extends RouteName>(
     ...(parts.body === undefined
       ? {}
       : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(parts.body) }),
+    ...(parts.tell === undefined ? {} : { tell: parts.tell }),
   });
   if (answer.status !== 'out-of-reach') onLink(null);
   if (!isRead) return answer;
@@ -86,23 +90,32 @@ export function addressOf(name: RouteName, { params = {}, query = {} }: RequestP
 export async function answerOf<R extends RouteName>(
   name: R,
   address: string,
-  parts: Omit<RequestInit, 'method'>,
+  {
+    tell,
+    ...parts
+  }: Omit<RequestInit, 'method' | 'headers'> &
+    Pick<RequestParts, 'tell'> & { readonly headers?: Readonly<Record<string, string>> },
 ): Promise<Answer<Reply<R>>> {
   const { method, reply } = routes[name];
+  const lines = tell === undefined ? {} : { accept: `${linesType}, application/json` };
   try {
-    const response = await fetch(address, { method: method.toUpperCase(), ...parts });
-    const content: unknown = await response.json();
-    if (response.ok) return { status: 'done', reply: reply.parse(content) as Reply<R> };
+    const response = await fetch(address, {
+      ...parts,
+      method: method.toUpperCase(),
+      headers: { ...lines, ...parts.headers },
+    });
+    const { status, content } = await contentOf(response, tell ?? (() => undefined));
+    if (status < 300) return { status: 'done', reply: reply.parse(content) as Reply<R> };
     const problem = problemSchema.safeParse(content);
     if (problem.success && problem.data.code === 'sign-in/needed') {
       onSignedOut();
       return { status: 'out-of-reach', why: problem.data.message, signedOut: true };
     }
-    if (!problem.success || response.status >= 500 || response.status === 429) {
+    if (!problem.success || status >= 500 || status === 429) {
       return {
         status: 'out-of-reach',
-        why: problem.success ? problem.data.message : `The server answered ${response.status}.`,
-        failing: response.status === 500,
+        why: problem.success ? problem.data.message : `The server answered ${status}.`,
+        failing: status === 500,
       };
     }
     return { status: 'refused', problem: problem.data };

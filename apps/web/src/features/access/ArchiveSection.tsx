@@ -1,16 +1,21 @@
+import type { Progress } from '@grim-lantern/contract';
 import { useRef, useState } from 'react';
 import { answerOf, whyNot } from '../../data/request';
+import { ProgressLine } from '../../ui/ProgressLine';
 
 /** Everything that the workshop has as one file, and such a file taken in elsewhere. */
 export function ArchiveSection({ empty }: { readonly empty: boolean }) {
   const input = useRef<HTMLInputElement>(null);
   const [said, setSaid] = useState<{ readonly words: string; readonly good: boolean } | null>(null);
+  const [progress, setProgress] = useState<Progress | null>(null);
   const take = async (file: File) => {
     setSaid({ words: `Importing ${file.name} …`, good: true });
     const answer = await answerOf('importWorkshop', '/api/archive', {
       body: file,
       headers: { 'content-type': 'application/x-tar' },
+      tell: setProgress,
     });
+    setProgress(null);
     setSaid(
       answer.status === 'done'
         ? { words: `${answer.reply.jobs} jobs came. Give its people access above.`, good: true }
@@ -47,7 +52,8 @@ export function ArchiveSection({ empty }: { readonly empty: boolean }) {
           target.value = '';
         }}
       />
-      {said !== null && (
+      {progress !== null && <ProgressLine {...progress} what="jobs and files" />}
+      {progress === null && said !== null && (
         <p role={said.good ? 'status' : 'alert'} className={said.good ? 'text-agree' : 'text-clash'}>
           {said.words}
         </p>

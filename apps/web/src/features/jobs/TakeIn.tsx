@@ -1,7 +1,9 @@
 import { firstProblem, portableJobSchema } from '@grim-lantern/contract';
+import type { Progress } from '@grim-lantern/contract';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { request, whyNot } from '../../data/request';
+import { ProgressLine } from '../../ui/ProgressLine';
 import { jobPath } from '../frame/jobViews';
 
 /** Takes in a job that another workshop has written out as JSON. */
@@ -9,16 +11,20 @@ export function TakeIn() {
   const navigate = useNavigate();
   const picker = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  const [progress, setProgress] = useState<Progress | null>(null);
   const take = async (file: File) => {
     setProblem(null);
     const checked = parsed(await file.text());
     if ('why' in checked) return setProblem(checked.why);
-    const answer = await request('importJob', { body: checked.job });
+    setProgress({ done: 0, of: checked.entries });
+    const answer = await request('importJob', { body: checked.job, tell: setProgress });
+    setProgress(null);
     if (answer.status === 'done') return navigate(jobPath(answer.reply.id));
     return setProblem(whyNot(answer));
   };
   return (
     <span className="flex items-center gap-3">
+      {progress !== null && <ProgressLine {...progress} what="entries" />}
       {problem !== null && (
         <span role="alert" className="text-clash max-w-[420px] text-[15px]">
           Nothing was taken in. {problem}
@@ -37,14 +43,21 @@ export function TakeIn() {
           target.value = '';
         }}
       />
-      <button type="button" className="key border-line" onClick={() => picker.current?.click()}>
+      <button
+        type="button"
+        className="key border-line"
+        disabled={progress !== null}
+        onClick={() => picker.current?.click()}
+      >
         Import job
       </button>
     </span>
   );
 }
 
-function parsed(text: string): { readonly job: unknown } | { readonly why: string } {
+function parsed(
+  text: string,
+): { readonly job: unknown; readonly entries: number } | { readonly why: string } {
   let document: unknown;
   try {
     document = JSON.parse(text);
@@ -52,5 +65,7 @@ function parsed(text: string): { readonly job: unknown } | { readonly why: strin
     return { why: 'Expected a JSON file.' };
   }
   const result = portableJobSchema.safeParse(document);
-  return result.success ? { job: result.data } : { why: firstProblem(result.error).message };
+  return result.success
+    ? { job: result.data, entries: result.data.events.length }
+    : { why: firstProblem(result.error).message };
 }
