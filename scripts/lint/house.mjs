@@ -37,7 +37,7 @@ function throws(node) {
 
 /** A unit, or what a bare number counts, in words; or as a sign after a comma. */
 const unit =
-  /\b(ohms?|amps?|amperes?|volts?|millivolts|watts?|joules?|metres?|seconds?|milliseconds|minutes?|hours?|days|px|node|scale|units?|deviations?|shares?|probability|chances?|likelihood|density|bits?|siemens|kelvin|celsius|money|price|index|ratio|factor|how (many|often|much|likely)|log|degrees?|hertz|samples?)\b/i;
+  /\b(ohms?|amps?|amperes?|volts?|millivolts|watts?|joules?|metres?|millimetres?|seconds?|milliseconds|minutes?|hours?|days|px|node|scale|units?|deviations?|shares?|probability|chances?|likelihood|density|bits?|siemens|kelvin|celsius|money|price|index|ratio|factor|how (many|often|much|likely)|log|degrees?|hertz|samples?)\b/i;
 const unitSign = /[,(:;] ?(A|V|mV|W|J|Ω|s|ms|min|m|mm²|A²s|°C|K)(?=[\s.,;:)*]|$)/;
 const unitInName =
   /(ohms|amps|volts|watts|metres|seconds|minutes|share|probability|chance|likelihood|bits|siemens|index|count|ratio|factor|rate|sum|length|mm2|hours|price|cost|cdf|density|log|mean|median|deviation|entropy|hash|id)$/i;

@@ -140,3 +140,21 @@ test('a cursor that is none gets one sentence', async () => {
     expect(reply.body).toMatchObject({ field: 'cursor' });
   }
 });
+
+test('a word that very many jobs hold and one that few hold find theirs, in order, letters of any case', async () => {
+  const { sequelize } = server.database;
+  // More than are looked up by their letters.
+  await sequelize.query(
+    `INSERT INTO jobs (workshop_id, id, vehicle_id, circuit_id, title, opened_at)
+      SELECT $workshop, gen_random_uuid(), $vehicle, $circuit,
+          'Lamp of bay ' || i || ' flickers', now() - make_interval(days => 300, mins => i) FROM generate_series(1, 450) i`,
+    { bind: { workshop: demo.id, vehicle: circuit!.vehicleId, circuit: circuit!.id } },
+  );
+  const common = await all({ search: 'FLICKERS' });
+  expect(titles(common)).toEqual(Array.from({ length: 450 }, (_each, i) => `Lamp of bay ${i + 1} flickers`));
+  expect(titles(await all({ search: '444 Lamp' }))).toEqual(['Lamp of bay 444 flickers']);
+  expect(titles(await all({ search: 'flickers 45' }))).toEqual(
+    common.map(({ title }) => title).filter((title) => title.includes('45')),
+  );
+  expect(titles(await all({ search: 'bay%flickers' }))).toEqual([]);
+});

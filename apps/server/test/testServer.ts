@@ -1,3 +1,4 @@
+import { setupSchema } from '@grim-lantern/contract';
 import type { Role } from '@grim-lantern/contract';
 import type { Circuit } from '@grim-lantern/core';
 import { randomUUID } from 'node:crypto';
@@ -97,11 +98,14 @@ export async function testServer(work: Work = noStandings) {
   /** A workshop of its own without anything in it, its owner signed in. */
   const ownWorkshop = async () => {
     const login = `owner-${randomUUID()}`;
-    await setUp(database, {
-      token: '',
-      workshop: { name: 'Quay Street Garage', currency: 'GBP', hourlyRate: 60, askFrom: 50 },
-      owner: { name: 'R. Okafor', login, password },
-    });
+    await setUp(
+      database,
+      setupSchema.parse({
+        token: setupToken,
+        workshop: { name: 'Quay Street Garage', currency: 'GBP', hourlyRate: 60, askFrom: 50 },
+        owner: { name: 'R. Okafor', login, password },
+      }),
+    );
     const agent = device();
     await agent.post('/api/session').send({ login, password }).expect(200);
     return { device: agent, login };

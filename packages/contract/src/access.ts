@@ -1,3 +1,4 @@
+import { lengthUnits, sizeUnits } from '@grim-lantern/core';
 import { z } from 'zod';
 import { shortText, uuid } from './text';
 
@@ -74,6 +75,34 @@ export const settingsSchema = z.strictObject({
   currency: currencySchema,
   hourlyRate: price,
   askFrom: price,
+  /** What lengths and sizes of wires are shown and typed in. */
+  lengths: z.enum(lengthUnits, 'Expected m or ft.').default('m'),
+  sizes: z.enum(sizeUnits, 'Expected mm² or AWG.').default('mm²'),
+  /** The current that a vehicle may draw at rest, in amps, where nothing else is entered for it. */
+  restLimitAmps: z
+    .number('Expected a number.')
+    .positive('Expected more than 0.')
+    .max(10, 'Expected at most 10 A.')
+    .default(0.05),
+});
+
+/** A device on which people of the workshop sign in. */
+export const stationSchema = z.object({
+  id,
+  /** Empty while nobody has named it. */
+  name: z.string(),
+  /** Whether those who have signed in there sign in by their PIN. */
+  shared: z.boolean(),
+  /** The names of those who have signed in there. */
+  people: z.array(z.string()),
+  /** When somebody who is signed in there last asked for something; null where nobody is. */
+  lastUsed: z.iso.datetime().nullable(),
+});
+export type Station = z.infer<typeof stationSchema>;
+export const changeStationSchema = z.strictObject({
+  name: z.string().trim().max(120, 'Expected at most 120 characters.'),
+  /** Signs everybody out there; nobody signs in there by PIN any more. */
+  signOut: z.boolean(),
 });
 
 export const setupSchema = z.strictObject({

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import {
   acceptLinkSchema,
+  changeStationSchema,
+  stationSchema,
   auditLineSchema,
   changeMemberSchema,
   inviteSchema,
@@ -24,6 +26,7 @@ const refusedSignIn = {
   401: 'They do not belong together.',
   429: 'Too many attempts; wait.',
 };
+const stationList = z.object({ stations: z.array(stationSchema) });
 const members = z.object({ members: z.array(memberSchema) });
 
 /** Who is there: signing in and out, people, settings. */
@@ -157,10 +160,27 @@ export const accessRoutes = {
     reply: linkSchema,
     refusals: notFound,
   },
+  stations: {
+    method: 'get',
+    path: '/api/stations',
+    summary: 'The devices on which people of the workshop sign in',
+    who: ownerOnly,
+    reply: stationList,
+    refusals: {},
+  },
+  changeStation: {
+    method: 'put',
+    path: '/api/stations/{stationId}',
+    summary: 'Name a device, or sign everybody out there',
+    who: ownerOnly,
+    body: changeStationSchema,
+    reply: stationList,
+    refusals: { ...badBody, ...notFound },
+  },
   saveSettings: {
     method: 'put',
     path: '/api/workshop/settings',
-    summary: 'Save the workshop’s name, currency and prices',
+    summary: 'Save the workshop’s name, currency, prices and units',
     who: ownerOnly,
     body: settingsSchema,
     reply: settingsSchema,

@@ -59,6 +59,17 @@ export const workshopSchema = z.object({
   circuits: z.array(circuitSummarySchema),
 });
 
+/** One change of a vehicle or of a fuse box of it. */
+export const historyLineSchema = z.object({
+  at: z.iso.datetime(),
+  /** Null where it is from before authors were noted. */
+  who: z.string().nullable(),
+  about: z.string(),
+  /** What changed, in words; empty where it was not there before, or is not now. */
+  changes: z.array(z.object({ what: z.string(), before: z.string(), after: z.string() })),
+});
+export type HistoryLine = z.infer<typeof historyLineSchema>;
+
 export const appendEventsSchema = z.strictObject({
   events: z
     .array(jobEventSchema)
@@ -117,6 +128,14 @@ export const routes = {
     body: newVehicleSchema,
     reply: vehicleRecordSchema,
     refusals: { ...badBody, 404: 'The id is no UUID.' },
+  },
+  vehicleHistory: {
+    method: 'get',
+    path: '/api/vehicles/{vehicleId}/history',
+    summary: 'Who changed what about a vehicle and its fuse boxes, newest first',
+    who: everyone,
+    reply: z.object({ lines: z.array(historyLineSchema) }),
+    refusals: notFound,
   },
   centres: {
     method: 'get',

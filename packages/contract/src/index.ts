@@ -6,7 +6,7 @@ export {
   routes,
   workshopSchema,
 } from './api';
-export type { CircuitRecord, CircuitSummary, NewJob, Reply, RouteName, Workshop } from './api';
+export type { CircuitRecord, CircuitSummary, HistoryLine, NewJob, Reply, RouteName, Workshop } from './api';
 export { circuitSchema } from './circuit';
 export { faultProblem, faultSchema } from './fault';
 export { jobEventSchema, operatingStateSchema } from './job';
@@ -37,8 +37,19 @@ export { everyone, problemSchema, signInRefusals, trained } from './route';
 export { linesType, progressLineSchema } from './progress';
 export type { Progress, ProgressLine } from './progress';
 export type { Problem, Route } from './route';
-export { loginSchema, newPasswordSchema, pinSchema, roles, settingsSchema } from './access';
-export type { AuditLine, Member, OwnSecrets, Person, Role, Session, Settings, Setup, SignIn } from './access';
+export { loginSchema, newPasswordSchema, pinSchema, roles, settingsSchema, setupSchema } from './access';
+export type {
+  AuditLine,
+  Member,
+  OwnSecrets,
+  Person,
+  Role,
+  Session,
+  Settings,
+  Setup,
+  SignIn,
+  Station,
+} from './access';
 export { jobFilters, jobListQuery, jobOrders, jobPageSchema, jobSummarySchema, mostJobs } from './jobList';
 export type { JobFilter, JobOrder, JobStanding, JobSummary } from './jobList';
 export { mostReportDays } from './sharedReport';

@@ -110,6 +110,8 @@ export { alongWire } from './diagnostics/locate/locateShort';
 export { watchWords } from './text/watch';
 export { whyWords } from './text/why';
 export { locatedWords } from './text/located';
+export type { LengthUnit, SizeUnit } from './text/lengths';
+export { lengthFigure, lengthUnits, readLength, readSize, sizeFigure, sizeUnits } from './text/lengths';
 export { outOfOrder } from './job/order';
 export type { StillApart } from './job/putBack';
 export { stillApart } from './job/putBack';

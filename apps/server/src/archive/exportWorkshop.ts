@@ -7,6 +7,7 @@ import { pack } from 'tar-stream';
 import type { Pack } from 'tar-stream';
 import { createCircuitRepository } from '../repositories/circuitRepository';
 import { createPhotoRepository } from '../repositories/photoRepository';
+import { settingsOf } from '../repositories/settings';
 import { storedJob } from '../repositories/storedJob';
 import type { RepositoryParts } from '../repositories/traceRepository';
 import { createTraceRepository } from '../repositories/traceRepository';
@@ -69,11 +70,7 @@ async function writeAll(parts: RepositoryParts, archive: Archive): Promise<void>
   const { database, workshopId } = parts;
   const { models } = database;
   const inOrder = { where: { workshopId }, order: [['id', 'ASC']] as [string, string][] };
-  const { name, currency, hourlyRate, askFrom } = await models.Workshop.findOne({
-    where: { id: workshopId },
-    rejectOnEmpty: true,
-  });
-  await archive.document('workshop.json', { name, currency, hourlyRate, askFrom });
+  await archive.document('workshop.json', await settingsOf(database, workshopId));
   const people = await models.Technician.findAll(inOrder);
   await archive.document(
     'people.json',

@@ -1,5 +1,5 @@
 import type { JobStanding, PhotoRecord, RelayEntry, Role, TraceRecord } from '@grim-lantern/contract';
-import type { Circuit, FuseBox, JobEvent, JobStage, Kit } from '@grim-lantern/core';
+import type { Circuit, FuseBox, JobEvent, JobStage, Kit, LengthUnit, SizeUnit } from '@grim-lantern/core';
 import type { CreationOptional, InferAttributes, InferCreationAttributes, Sequelize } from 'sequelize';
 import { DataTypes, Model } from 'sequelize';
 
@@ -9,6 +9,9 @@ class WorkshopRow extends Model<InferAttributes<WorkshopRow>, InferCreationAttri
   declare hourlyRate: CreationOptional<number>;
   declare askFrom: CreationOptional<number>;
   declare currency: CreationOptional<string>;
+  declare lengths: CreationOptional<LengthUnit>;
+  declare sizes: CreationOptional<SizeUnit>;
+  declare restLimitAmps: CreationOptional<number>;
 }
 
 /** A person of the workshop. */
@@ -197,6 +200,9 @@ function peopleModels(sequelize: Sequelize): Pick<Models, 'Workshop' | 'Technici
         hourlyRate: DataTypes.DOUBLE,
         askFrom: DataTypes.DOUBLE,
         currency: DataTypes.TEXT,
+        lengths: DataTypes.TEXT,
+        sizes: DataTypes.TEXT,
+        restLimitAmps: DataTypes.DOUBLE,
       },
       options('workshops'),
     ),

@@ -118,6 +118,7 @@ const problems = {
     message:
       'The database has no room left, on its disk or in its memory; nothing was stored. Make room: what waits is sent again.',
   },
+  'station/unknown': { status: 404, message: 'This workshop has no such device.' },
   'archive/not-empty': {
     status: 409,
     message: 'An archive goes into a workshop without vehicles: make one with ./lantern up --fresh.',

@@ -1,6 +1,6 @@
 import type { JobFilter, JobOrder, JobSummary } from '@grim-lantern/contract';
 import { mostJobs } from '@grim-lantern/contract';
-import { Op, QueryTypes } from 'sequelize';
+import { Op, QueryTypes, col, fn, where } from 'sequelize';
 import type { WhereOptions } from 'sequelize';
 import type { Database } from '../database/database';
 import type { JobRow, VehicleRow } from '../database/models';
@@ -96,7 +96,10 @@ async function holding(
     }),
   ]);
   const ids = titled?.ids ?? [];
-  const title = ids.length > rareUpTo ? { title: like } : { id: { [Op.in]: [...ids] } };
+  const title =
+    ids.length > rareUpTo
+      ? where(fn('title_holds', col('title'), pattern), true)
+      : { id: { [Op.in]: [...ids] } };
   return { [Op.or]: [title, { vehicleId: { [Op.in]: vehicles.map(({ id }) => id) } }] };
 }
 

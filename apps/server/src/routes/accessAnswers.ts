@@ -22,6 +22,7 @@ import {
   newLink,
 } from '../access/people';
 import { deed } from '../access/sessionReply';
+import { changeStation, stations } from '../access/stations';
 import { end } from '../access/visit';
 
 /** What people of a workshop may ask about themselves. */
@@ -102,13 +103,22 @@ export function ownerAnswers(
   database: Database,
   work: Work,
   backupFolder: string | undefined,
-): SignedIn<'saveSettings' | 'importWorkshop' | 'backups' | 'audit'> {
+): SignedIn<'saveSettings' | 'stations' | 'changeStation' | 'importWorkshop' | 'backups' | 'audit'> {
   return {
     async saveSettings(request, visit): Promise<Settings> {
       const settings = validated(routes.saveSettings.body, request.body);
       await database.models.Workshop.update(settings, { where: { id: visit.workshopId } });
       await writeDown(database, { ...deed(visit, request), what: 'Changed the workshop’s settings' });
       return settings;
+    },
+    stations: async (_request, { workshopId }) => ({ stations: await stations(database, workshopId) }),
+    async changeStation(request, visit) {
+      const id = idIn(request, 'stationId', 'station/unknown');
+      const change = validated(routes.changeStation.body, request.body);
+      const all = await changeStation(database, visit.workshopId, id, change);
+      const what = change.signOut ? 'Signed everybody out on a device' : 'Named a device';
+      await writeDown(database, { ...deed(visit, request), what, about: change.name });
+      return { stations: all };
     },
     async importWorkshop(request, visit, tell) {
       const parts = { database, workshopId: visit.workshopId, work };

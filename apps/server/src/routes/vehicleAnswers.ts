@@ -9,12 +9,21 @@ import type { SignedIn } from '../http/answers';
 import { idIn } from '../http/idIn';
 import { validated } from '../errors/validated';
 import { createFuseBoxRepository } from '../repositories/fuseBoxRepository';
+import { vehicleHistory } from '../repositories/vehicleHistory';
 import { createVehicleRepository } from '../repositories/vehicleRepository';
 
 /** What people ask about vehicles, their boxes and relays. */
 export function vehicleAnswers(
   database: Database,
-): SignedIn<'saveVehicle' | 'centres' | 'saveFuseBox' | 'removeFuseBox' | 'relayEntries' | 'addRelayEntry'> {
+): SignedIn<
+  | 'saveVehicle'
+  | 'vehicleHistory'
+  | 'centres'
+  | 'saveFuseBox'
+  | 'removeFuseBox'
+  | 'relayEntries'
+  | 'addRelayEntry'
+> {
   const repository = ({ workshopId }: Visit) => createVehicleRepository(database, workshopId);
   const boxes = ({ workshopId }: Visit) => createFuseBoxRepository(database, workshopId);
   const vehicleId = (request: Request) => idIn(request, 'vehicleId', 'vehicle/unknown');
@@ -24,6 +33,9 @@ export function vehicleAnswers(
         { id: vehicleId(request), ...validated(routes.saveVehicle.body, request.body) },
         visit.person.id,
       ),
+    vehicleHistory: async (request, { workshopId }) => ({
+      lines: await vehicleHistory(database, workshopId, vehicleId(request)),
+    }),
     centres: async (request, visit) => ({ centres: [...(await boxes(visit).centres(vehicleId(request)))] }),
     saveFuseBox(request, visit) {
       const id = idIn(request, 'centreId', 'centre/unknown');

@@ -7,6 +7,7 @@ import type { SignedIn } from '../http/answers';
 import { idIn } from '../http/idIn';
 import { ApiProblem } from '../errors/problems';
 import { validated } from '../errors/validated';
+import { settingsOf } from '../repositories/settings';
 import { createVehicleRepository } from '../repositories/vehicleRepository';
 import { refuseStrangers } from '../access/visit';
 
@@ -41,21 +42,15 @@ async function saveKit({ models }: Database, workshopId: string, id: string, kit
 }
 
 async function workshop(
-  { models }: Database,
+  database: Database,
   workshopId: string,
   circuits: readonly CircuitSummary[],
   vehicles: readonly VehicleRecord[],
 ): Promise<Workshop> {
-  const { name, currency, hourlyRate, askFrom } = await models.Workshop.findOne({
-    where: { id: workshopId },
-    rejectOnEmpty: true,
-  });
+  const { models } = database;
   const technicians = await models.Technician.findAll({ where: { workshopId }, order: [['name', 'ASC']] });
   return {
-    name,
-    currency,
-    hourlyRate,
-    askFrom,
+    ...(await settingsOf(database, workshopId)),
     technicians: technicians.map(colleague),
     vehicles: [...vehicles],
     circuits: [...circuits],

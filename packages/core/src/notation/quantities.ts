@@ -1,3 +1,5 @@
+import { areaOfGauge } from '../physics/wireGauge';
+
 /** A number with its unit, as it stands in a diagram. */
 export interface Quantity {
   readonly value: number;
@@ -18,7 +20,7 @@ const times = (factor: number) => (value: number) => (factor === 1 ? value : rou
 /** Floating-point dust off a converted figure. */
 const rounded = (value: number) => Number(value.toPrecision(12));
 
-/** What may stand behind a number. Areas of American wire gauges: ASTM B258; one foot is 0.3048 m. */
+/** What may stand behind a number. One foot is 0.3048 m. */
 const unitWords: readonly UnitWord[] = [
   { pattern: /^(A|amps?)$/i, unit: 'A', toBase: times(1) },
   { pattern: /^mA$/i, unit: 'A', toBase: times(1e-3) },
@@ -35,11 +37,6 @@ const unitWords: readonly UnitWord[] = [
   { pattern: /^(awg|ga|gauge)$/i, unit: 'mm²', toBase: areaOfGauge },
   { pattern: /^min(utes?)?$/i, unit: 'min', toBase: times(1) },
 ];
-
-/** Square millimetres of an American wire gauge, three figures. Source: ASTM B258, d = 0.127 mm × 92^((36 − n)/39). */
-function areaOfGauge(gauge: number): number {
-  return Number(((Math.PI / 4) * (0.127 * 92 ** ((36 - gauge) / 39)) ** 2).toPrecision(3));
-}
 
 const joined = /^(~?)(\d+(?:[.,]\d+)?(?:e[-+]?\d+)?)(.*)$/iu;
 /** `4k7`, `0R3`: the prefix stands where the decimal mark would. */

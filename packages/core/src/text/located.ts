@@ -1,4 +1,6 @@
 import type { Circuit } from '../circuit/circuit';
+import type { LengthUnit } from './lengths';
+import { lengthWords } from './lengths';
 import { placeById, sectionById, terminalName } from '../circuit/terminals';
 
 /** Where along a wire's section something lies: metres from its "from" end, give or take. */
@@ -16,15 +18,12 @@ interface AlongWire {
 export function locatedWords(
   circuit: Circuit,
   { section, metres, errorMetres, place, told }: AlongWire,
+  unit: LengthUnit = 'm',
 ): string {
   const { from, lengthMetres } = sectionById(circuit, section);
   const at = place === null ? '' : `: ${placeById(circuit, place)?.name ?? place}`;
   if (!told) {
-    return `Where along its ${metresWords(lengthMetres)} these readings cannot tell. Look first where it is worn most easily${at}.`;
+    return `Where along its ${lengthWords(lengthMetres, unit)} these readings cannot tell. Look first where it is worn most easily${at}.`;
   }
-  return `About ${metresWords(metres)} from ${terminalName(circuit, from)}, ± ${metresWords(errorMetres)}${at}.`;
-}
-
-function metresWords(metres: number): string {
-  return metres < 1 ? `${Math.max(1, Math.round(metres * 20) * 5)} cm` : `${metres.toFixed(1)} m`;
+  return `About ${lengthWords(metres, unit)} from ${terminalName(circuit, from)}, ± ${lengthWords(errorMetres, unit)}${at}.`;
 }

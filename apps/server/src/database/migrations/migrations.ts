@@ -13,6 +13,7 @@ import { reportLinks } from './0012-report-links';
 import { photos } from './0013-photos';
 import { guardedRows } from './0014-guarded-rows';
 import { jobSearch } from './0015-job-search';
+import { unitsAndStations } from './0016-units-and-stations';
 import type { Migration } from './migration';
 
 /** Every step, oldest first. */
@@ -32,4 +33,5 @@ export const migrations: readonly Migration[] = [
   photos,
   guardedRows,
   jobSearch,
+  unitsAndStations,
 ];

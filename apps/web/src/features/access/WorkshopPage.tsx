@@ -5,6 +5,7 @@ import { ArchiveSection } from './ArchiveSection';
 import { AuditList } from './AuditList';
 import { BackupAge } from './BackupAge';
 import { PeopleSection } from './PeopleSection';
+import { StationsSection } from './StationsSection';
 import { SettingsForm } from './SettingsForm';
 import { useFreshWorkshop } from '../../data/useFreshWorkshop';
 
@@ -23,6 +24,7 @@ export default function WorkshopPage() {
           <>
             <SettingsForm workshop={workshop.workshop} />
             <PeopleSection />
+            <StationsSection />
             <BackupAge />
             <ArchiveSection empty={workshop.workshop.vehicles.length === 0} />
             <AuditList />

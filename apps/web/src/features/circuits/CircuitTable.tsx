@@ -1,7 +1,11 @@
 import type { Circuit, Part, Section } from '@grim-lantern/core';
 import {
   colourNotGiven,
+  lengthFigure,
   partIdOf,
+  readLength,
+  readSize,
+  sizeFigure,
   terminalName,
   withPart,
   withSection,
@@ -11,6 +15,7 @@ import {
   zoneIds,
 } from '@grim-lantern/core';
 import { Trash2 } from 'lucide-react';
+import { useUnits } from '../../data/useUnits';
 import { aboveZero } from './aboveZero';
 import { Cell } from './Cell';
 import { PlacesTable } from './PlacesTable';
@@ -28,6 +33,7 @@ export function CircuitTable({
   readonly onChange: (circuit: Circuit) => void;
   readonly onChoose: (id: string) => void;
 }) {
+  const { sizes, lengths } = useUnits();
   const places = placesToChoose(circuit);
   return (
     <div className="h-full overflow-auto px-4 py-3 lg:px-5">
@@ -91,8 +97,8 @@ export function CircuitTable({
           <tr>
             <th className="font-normal">From, to</th>
             <th className="font-normal">Colour</th>
-            <th className="font-normal">mm²</th>
-            <th className="font-normal">m</th>
+            <th className="font-normal">{sizes}</th>
+            <th className="font-normal">{lengths}</th>
             <th aria-label="Remove" />
           </tr>
         </thead>
@@ -132,6 +138,7 @@ function WireRow({
   readonly onChange: (circuit: Circuit) => void;
   readonly onChoose: (id: string) => void;
 }) {
+  const { sizes, lengths } = useUnits();
   const { id, from, to, colour, areaMm2, lengthMetres, assumed = [] } = section;
   const set = (change: Partial<Section>) => onChange(withSection(circuit, { ...section, ...change }));
   return (
@@ -149,18 +156,24 @@ function WireRow({
       </td>
       <td className="w-20 pr-2">
         <Cell
-          label={`Size of ${id}, mm²`}
-          value={`${areaMm2}`}
+          label={`Size of ${id}, ${sizes}`}
+          value={sizeFigure(areaMm2, sizes)}
           assumed={assumed.includes('areaMm2')}
-          onChange={(next) => aboveZero(next, (value) => set({ areaMm2: value }))}
+          onChange={(next) => {
+            const value = readSize(next, sizes);
+            if (value !== null) set({ areaMm2: value });
+          }}
         />
       </td>
       <td className="w-20 pr-2">
         <Cell
-          label={`Length of ${id}, m`}
-          value={`${lengthMetres}`}
+          label={`Length of ${id}, ${lengths}`}
+          value={lengthFigure(lengthMetres, lengths)}
           assumed={assumed.includes('lengthMetres')}
-          onChange={(next) => aboveZero(next, (value) => set({ lengthMetres: value }))}
+          onChange={(next) => {
+            const value = readLength(next, lengths);
+            if (value !== null) set({ lengthMetres: value });
+          }}
         />
       </td>
       <td className="w-12">

@@ -1,5 +1,6 @@
 import type { Circuit, JobFact } from '@grim-lantern/core';
 import { instruction, locatedWords, minutes, stateWords } from '@grim-lantern/core';
+import { useUnits } from '../../data/useUnits';
 import type { Diagnosis } from '../../session/useDiagnosis';
 import { ReadInState } from './ReadInState';
 
@@ -13,12 +14,13 @@ export function WhereAlong({
   readonly diagnosis: Diagnosis;
   readonly record: ((fact: JobFact) => string) | null;
 }) {
+  const { lengths } = useUnits();
   const along = dossier.along;
   if (along === null) return null;
   const { located, next } = along;
   return (
     <section aria-label="Where along it" className="border-line my-3 border p-3">
-      <p className={located.told ? 'text-lg font-semibold' : ''}>{locatedWords(circuit, located)}</p>
+      <p className={located.told ? 'text-lg font-semibold' : ''}>{locatedWords(circuit, located, lengths)}</p>
       {next !== null && (
         <details className="mt-1">
           <summary className="min-h-11 cursor-pointer py-2 underline">

@@ -11,6 +11,7 @@ import { VehicleRelays } from '../relays/VehicleRelays';
 import { useAppSelector } from '../../data/store';
 import { useFreshWorkshop } from '../../data/useFreshWorkshop';
 import { currentCircuits } from '../../data/workshop';
+import { VehicleHistory } from './VehicleHistory';
 import { VehicleForm } from './VehicleForm';
 
 /** One vehicle: what it is, its circuits, its fuse and relay centres. */
@@ -112,6 +113,7 @@ export default function VehiclePage() {
           <VehicleRelays vehicleId={vehicleId} />
         </section>
         <VehiclePhotos vehicleId={vehicleId} />
+        <VehicleHistory vehicleId={vehicleId} />
       </main>
     </div>
   );

@@ -15,6 +15,7 @@ export default function VehiclesPage() {
   useFreshWorkshop();
   const navigate = useNavigate();
   const state = useAppSelector(({ workshop }) => workshop);
+  const usualRest = state.status === 'ready' ? state.workshop.restLimitAmps : 0.05;
   const [fresh, setFresh] = useState<string | null>(null);
   return (
     <div className="flex min-h-full flex-col">
@@ -27,7 +28,10 @@ export default function VehiclesPage() {
           </button>
         </div>
         {fresh !== null && (
-          <VehicleForm vehicle={newVehicle(fresh)} onKept={({ id }) => void navigate(`/vehicles/${id}`)} />
+          <VehicleForm
+            vehicle={newVehicle(fresh, usualRest)}
+            onKept={({ id }) => void navigate(`/vehicles/${id}`)}
+          />
         )}
         {state.status === 'loading' && <p className="text-dim">Fetching the vehicles …</p>}
         {state.status === 'failed' && <p className="text-clash">{state.why}</p>}

@@ -1,7 +1,7 @@
 import type { VehicleRecord } from '@grim-lantern/contract';
 
-/** A vehicle that nobody has entered yet. */
-export const newVehicle = (id: string): VehicleRecord => ({
+/** A vehicle that nobody has entered yet. @param restLimitAmps - the workshop's usual one */
+export const newVehicle = (id: string, restLimitAmps: number): VehicleRecord => ({
   id,
   name: '',
   service: '',
@@ -10,6 +10,6 @@ export const newVehicle = (id: string): VehicleRecord => ({
   mileageKm: null,
   notes: '',
   archived: false,
-  rest: { limitAmps: 0.05, batteryAmpHours: 70 },
+  rest: { limitAmps: restLimitAmps, batteryAmpHours: 70 },
   version: 0,
 });
