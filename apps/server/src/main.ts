@@ -5,6 +5,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app';
+import { logLines } from './config/logLines';
 import { readConfig } from './config/config';
 import type { Config } from './config/config';
 import { openDatabase } from './database/database';
@@ -16,10 +17,7 @@ import { createPool } from './work/pool';
 /** Migrates, gives an empty database the demo where there is one, serves, until SIGTERM or SIGINT. */
 async function main(): Promise<void> {
   const config = readConfig(process.env);
-  // Whoever read the log may be gone: then nobody is told, and nothing waits for them. (A stream of the logger's own would try for
-  // ever, at the end of the process, to write what it still holds.)
-  process.stdout.on('error', () => undefined);
-  const logger = pino({ level: config.LOG_LEVEL }, process.stdout);
+  const logger = pino({ level: config.LOG_LEVEL }, logLines(process.stdout));
   const database = openDatabase(config.DATABASE_URL);
   const done = await migrate(database);
   const guarded = openGuarded(config.DATABASE_URL);

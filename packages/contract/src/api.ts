@@ -98,9 +98,13 @@ export const routes = {
   health: {
     method: 'get',
     path: '/api/health',
-    summary: 'Whether it can serve: the server and its database answer',
+    summary: 'Whether it can serve, the server and its database; and how long requests were held up lately',
     who: 'anybody',
-    reply: z.object({ status: z.literal('ready') }),
+    reply: z.object({
+      status: z.literal('ready'),
+      /** How long the thread that answers was held up at the longest, in the last minute or two. */
+      longestDelayMs: z.number().min(0),
+    }),
     refusals: { 503: 'The database cannot be reached.' },
   },
   workshop: {

@@ -28,6 +28,7 @@ import type { Work } from '../work/work';
 import type { SignedIn, ToAnybody } from '../http/answers';
 import { loggedProblem } from '../http/errorHandler';
 import { idIn } from '../http/idIn';
+import { loopDelayGauge } from '../http/loopDelay';
 import { holdsLongBody } from '../http/longBody';
 import { sendTold } from '../http/progress';
 import type { Tell } from '../http/progress';
@@ -46,12 +47,13 @@ export interface RouteParts {
 
 /** The routes of the contract, each with what answers it, once whoever asks may. */
 export function apiRoutes({ database, guarded, access, work, backupFolder, logger }: RouteParts): Router {
+  const loopDelay = loopDelayGauge();
   const { sharedReport, ...reports } = reportAnswers(database, guarded);
   const open: ToAnybody<OpenName> = {
     alive: () => Promise.resolve({ status: 'alive' }),
     async health() {
       await database.sequelize.query('SELECT 1');
-      return { status: 'ready' };
+      return { status: 'ready', longestDelayMs: loopDelay() };
     },
     ...openAnswers(database, access),
     sharedReport,
