@@ -24,6 +24,8 @@ export { rootCauses, rootCauseWords } from './text/rootCauses';
 export type { Starter } from './notation/starters';
 export { starters } from './notation/starters';
 export { notationOfBoxes } from './notation/fromFuseBoxes';
+export { isUndrawn, undrawnName } from './circuit/undrawn';
+export { undrawnNotation } from './notation/undrawn';
 export { zoneById, zoneIds } from './notation/bodyPlan';
 export { kindWords } from './notation/vocabulary';
 export type { RunningLoad } from './diagnostics/survey/runningLoads';

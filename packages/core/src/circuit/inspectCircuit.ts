@@ -1,5 +1,6 @@
 import type { Circuit } from './circuit';
 import { mostSections } from './circuit';
+import { isUndrawn, undrawnName } from './undrawn';
 import { partById, terminalName, terminalsOf } from './terminals';
 import type { TerminalRef } from './terminalRef';
 import { partIdOf, terminalIn } from './terminalRef';
@@ -51,6 +52,7 @@ export function inspectCircuit(circuit: Circuit): readonly DrawingFlaw[] {
   if (tooLarge.length > 0) return tooLarge;
   const ways = waysOf(circuit);
   return [
+    ...unnamed(circuit),
     ...openEnds(circuit),
     ...circuit.parts.flatMap((part) => [
       ...loadFlaws(circuit, part, ways),
@@ -59,6 +61,14 @@ export function inspectCircuit(circuit: Circuit): readonly DrawingFlaw[] {
     ...wireFlaws(circuit),
     ...twice(circuit),
   ];
+}
+
+/** What was begun without a diagram is told from the next such one by its name. */
+function unnamed(circuit: Circuit): readonly DrawingFlaw[] {
+  const [first] = circuit.parts;
+  if (circuit.name !== undrawnName || isUndrawn(circuit) || first === undefined) return [];
+  const message = `The circuit is still called “${undrawnName}”: give it the name of what it feeds.`;
+  return [{ weight: 'check', message, at: first.id }];
 }
 
 /** The ends that want a wire: every terminal of what cannot work with one loose. */

@@ -1,8 +1,9 @@
 import type { CircuitRecord, CircuitSummary } from '@grim-lantern/contract';
 import { renamedNotation } from '@grim-lantern/core';
 import { Redo2, Undo2 } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useAppSelector } from '../../data/store';
 import { NewJob } from '../jobs/NewJob';
 import { saveDraft } from './keptDraft';
 import { MergeNewer } from './MergeNewer';
@@ -26,6 +27,14 @@ export function EditorHead({
   readonly stored: string;
 }) {
   const navigate = useNavigate();
+  const here = useRef(true);
+  useEffect(() => {
+    here.current = true;
+    return () => {
+      here.current = false;
+    };
+  }, []);
+  const workshop = useAppSelector((state) => state.workshop);
   const [search] = useSearchParams();
   // The job that the drawing was opened from.
   const jobId = search.get('job');
@@ -90,11 +99,15 @@ export function EditorHead({
           before={record}
           onSaved={(id) => {
             saveDraft(vehicleId, record?.id ?? null, null);
-            void navigate(`/vehicles/${vehicleId}/circuits/${id}${jobId === null ? '' : `?job=${jobId}`}`);
+            // Whoever has gone on meanwhile is not called back.
+            if (here.current)
+              void navigate(`/vehicles/${vehicleId}/circuits/${id}${jobId === null ? '' : `?job=${jobId}`}`);
           }}
         />
       )}
-      {opening && summary !== null && <NewJob circuits={[summary]} onClose={() => setOpening(false)} />}
+      {opening && summary !== null && workshop.status === 'ready' && (
+        <NewJob workshop={workshop.workshop} only={summary.id} onClose={() => setOpening(false)} />
+      )}
     </div>
   );
 }

@@ -1,5 +1,5 @@
 import type { Circuit, ForeseenOutcome, JobEvent, JobFact, LedgerReading, Test } from '@grim-lantern/core';
-import { activeReadings } from '@grim-lantern/core';
+import { activeReadings, isUndrawn } from '@grim-lantern/core';
 import type { Technician } from '@grim-lantern/contract';
 import { useState } from 'react';
 import { useAppSelector } from '../../data/store';
@@ -17,6 +17,7 @@ import { DoubtfulEntry } from './DoubtfulEntry';
 import type { JobView } from '../frame/jobViews';
 import { ModulesPanel } from './ModulesPanel';
 import { NextPanel } from './NextPanel';
+import { NothingDrawn } from './NothingDrawn';
 import { RepairPanel } from './RepairPanel';
 import { StopOrGoOn } from './StopOrGoOn';
 import { StoryPanel } from './StoryPanel';
@@ -89,6 +90,7 @@ export function ViewPanel(props: ViewPanelProps) {
 /** The search: who had it before, what was found, what to do next. */
 function Search({
   jobId,
+  circuitId,
   circuit,
   diagnosis,
   technicians,
@@ -106,6 +108,7 @@ function Search({
   const last = activeReadings(job).at(-1);
   const misleading = last === undefined ? undefined : dossier.misleading[last.id];
   const [kept, setKept] = useState<string | null>(null);
+  if (isUndrawn(circuit)) return <NothingDrawn {...{ circuit, circuitId, jobId }} />;
   const expected = dossier.mistakeExpected ?? null;
   const doubted =
     last?.id === diagnosis.assessment.posterior.likelyMistake && last?.id !== kept ? last : undefined;

@@ -11,7 +11,6 @@ import { TopBar } from '../frame/TopBar';
 import { Segments } from '../../ui/Segments';
 import { signedIn } from '../../data/access';
 import { useFreshWorkshop } from '../../data/useFreshWorkshop';
-import { currentCircuits } from '../../data/workshop';
 import { useAppSelector } from '../../data/store';
 import { useRehearsal } from '../../session/useRehearsal';
 import { JobLine } from './JobLine';
@@ -57,7 +56,7 @@ export function JobsPage() {
         <Lines list={list} query={query} />
       </main>
       {opening && workshop.status === 'ready' && (
-        <NewJob circuits={currentCircuits(workshop.workshop)} onClose={() => setOpening(false)} />
+        <NewJob workshop={workshop.workshop} onClose={() => setOpening(false)} />
       )}
     </div>
   );

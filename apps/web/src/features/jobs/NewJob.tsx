@@ -1,35 +1,59 @@
-import type { CircuitSummary } from '@grim-lantern/contract';
+import type { Workshop } from '@grim-lantern/contract';
+import { undrawnName } from '@grim-lantern/core';
 import { Dialog } from 'radix-ui';
 import { useId, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { useNavigate } from 'react-router';
 import { newId } from '../../data/newId';
-import { openJob } from '../../data/workshop';
+import { currentCircuits, loadWorkshop, openJob } from '../../data/workshop';
 import { useAppDispatch, useAppSelector } from '../../data/store';
 import { jobPath } from '../frame/jobViews';
 
 /** Opens a job: which circuit, what fails. The ids are made once, so that pressing twice opens one job. */
-export function NewJob({ circuits, onClose }: { circuits: readonly CircuitSummary[]; onClose: () => void }) {
+export function NewJob({
+  workshop,
+  only = null,
+  onClose,
+}: {
+  readonly workshop: Workshop;
+  /** The one circuit that it can be about; null where all can be chosen. */
+  readonly only?: string | null;
+  readonly onClose: () => void;
+}) {
+  const circuits =
+    only === null
+      ? currentCircuits(workshop).filter(({ name }) => name !== undrawnName)
+      : workshop.circuits.filter(({ id }) => id === only);
+  const vehicles = only === null ? workshop.vehicles.filter(({ archived }) => !archived) : [];
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const author = useAppSelector((state) => state.session.technicianId);
   const [ids] = useState(() => ({ id: newId(), complaintEventId: newId() }));
-  const [circuitId, setCircuitId] = useState(circuits[0]?.id ?? '');
+  /** A circuit, or a vehicle of which none is drawn. */
+  const [chosen, setChosen] = useState(circuits[0]?.id ?? vehicles[0]?.id ?? '');
   const [title, setTitle] = useState('');
   const [complaint, setComplaint] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const fields = useId();
   const submit = async () => {
-    const circuit = circuits.find(({ id }) => id === circuitId);
+    const vehicle =
+      circuits.find(({ id }) => id === chosen)?.vehicle ?? vehicles.find(({ id }) => id === chosen);
     if (author === null) return setProblem('Choose who you are first: the list is at the top.');
-    if (circuit === undefined) return setProblem('Circuit: expected one of this workshop.');
+    if (vehicle === undefined)
+      return setProblem('Vehicle: expected one of this workshop. Enter it first, under Vehicles.');
     if (title.trim() === '') return setProblem('What fails: expected a few words.');
     if (complaint.trim() === '') return setProblem('Complaint: expected what the customer says.');
     setBusy(true);
+    const circuit = vehicle.id === chosen ? await begin(workshop, chosen, author) : { id: chosen };
+    if ('why' in circuit) {
+      setBusy(false);
+      return setProblem(circuit.why);
+    }
+    if (vehicle.id === chosen) await dispatch(loadWorkshop());
     const job = {
       ...ids,
-      vehicleId: circuit.vehicle.id,
-      circuitId,
+      vehicleId: vehicle.id,
+      circuitId: circuit.id,
       title,
       complaint,
       author,
@@ -56,28 +80,7 @@ export function NewJob({ circuits, onClose }: { circuits: readonly CircuitSummar
               void submit();
             }}
           >
-            <label htmlFor={`${fields}-circuit`} className="text-dim text-[15px]">
-              Circuit
-            </label>
-            <select
-              id={`${fields}-circuit`}
-              className="field"
-              value={circuitId}
-              onChange={({ target }) => setCircuitId(target.value)}
-            >
-              {circuits.map(({ id, name, vehicle }) => (
-                <option key={id} value={id}>
-                  {vehicle.name}, {vehicle.service}: {name}
-                </option>
-              ))}
-            </select>
-            <p className="text-dim text-[15px]">
-              No diagram of it? Under{' '}
-              <Link to="/vehicles" className="underline">
-                Vehicles
-              </Link>{' '}
-              a circuit starts from the fuse boxes, or from one fuse and what hangs on it.
-            </p>
+            <CircuitChoice {...{ circuits, vehicles, chosen }} onChoose={setChosen} />
             <label htmlFor={`${fields}-title`} className="text-dim mt-2 text-[15px]">
               What fails
             </label>
@@ -112,4 +115,48 @@ export function NewJob({ circuits, onClose }: { circuits: readonly CircuitSummar
       </Dialog.Portal>
     </Dialog.Root>
   );
+}
+
+/** A circuit; or a vehicle of which none is drawn yet. */
+function CircuitChoice({
+  circuits,
+  vehicles,
+  chosen,
+  onChoose,
+}: {
+  readonly circuits: Workshop['circuits'];
+  readonly vehicles: Workshop['vehicles'];
+  readonly chosen: string;
+  readonly onChoose: (id: string) => void;
+}) {
+  const field = useId();
+  return (
+    <>
+      <label htmlFor={field} className="text-dim text-[15px]">
+        Vehicle and circuit
+      </label>
+      <select id={field} className="field" value={chosen} onChange={({ target }) => onChoose(target.value)}>
+        {circuits.map(({ id, name, vehicle }) => (
+          <option key={id} value={id}>
+            {vehicle.name}, {vehicle.service}: {name}
+          </option>
+        ))}
+        {vehicles.length > 0 && (
+          <optgroup label="No diagram of it yet">
+            {vehicles.map(({ id, name, service }) => (
+              <option key={id} value={id}>
+                {name}, {service}: no diagram yet
+              </option>
+            ))}
+          </optgroup>
+        )}
+      </select>
+    </>
+  );
+}
+
+/** What it takes to read and write circuits comes only when it is needed: most jobs are of a circuit that is drawn. */
+async function begin(workshop: Workshop, vehicleId: string, author: string) {
+  const { undrawnCircuit } = await import('./undrawnCircuit');
+  return undrawnCircuit(workshop, vehicleId, author);
 }
