@@ -1,12 +1,12 @@
-import type { JobFact, OperatingState, TapItem } from '@grim-lantern/core';
+import type { OperatingState, TapItem } from '@grim-lantern/core';
 import { instrumentById } from '@grim-lantern/core';
+import { useRecording } from './recording';
 
 /** The outcomes of something that is read with one tap; another tap takes the place of the last. */
 export function OutcomeKeys({
   item: { test, last },
   name,
   state,
-  record,
   className,
   keyClassName,
 }: {
@@ -14,10 +14,10 @@ export function OutcomeKeys({
   /** For those who hear it. */
   readonly name: string;
   readonly state: OperatingState;
-  readonly record: ((fact: JobFact) => string) | null;
   readonly className: string;
   readonly keyClassName: string;
 }) {
+  const record = useRecording();
   const { display } = instrumentById(test.instrument);
   const chosen = last?.value.kind === 'outcome' ? last.value.outcome : null;
   return (

@@ -1,4 +1,4 @@
-import type { Circuit, JobFact, OperatingState } from '@grim-lantern/core';
+import type { Circuit, OperatingState } from '@grim-lantern/core';
 import {
   apartWord,
   cavityFill,
@@ -13,18 +13,19 @@ import {
 import { useState } from 'react';
 import { Segments } from '../../ui/Segments';
 import { TakeApart } from './TakeApart';
+import { useRecording } from './recording';
 
 interface StateStripProps {
   readonly circuit: Circuit;
   readonly state: OperatingState;
-  readonly record: ((fact: JobFact) => string) | null;
 }
 
 /**
  * How the vehicle stands: always in sight, one tap to change, stored with every reading. On a narrow screen, where
  * the controls would take half of it, they stand in one line of words until they are asked for.
  */
-export function StateStrip({ circuit, state, record }: StateStripProps) {
+export function StateStrip({ circuit, state }: StateStripProps) {
+  const record = useRecording();
   const [open, setOpen] = useState(false);
   const set = (next: OperatingState) => record?.({ type: 'state-set', state: next });
   return (

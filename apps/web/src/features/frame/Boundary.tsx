@@ -15,28 +15,77 @@ export function Boundary({ children }: { readonly children: ReactNode }) {
 }
 
 function Failed({ error, resetErrorBoundary }: FallbackProps) {
-  const message = error instanceof Error ? error.message : String(error);
-  const report = `${message}\n${location.pathname}\n${navigator.userAgent}`;
   return (
     <main role="alert" className="mx-auto flex w-full max-w-[640px] flex-col gap-4 px-4 py-8">
       <h1 className="text-2xl font-semibold">This view has failed</h1>
       <p>Nothing that you entered is lost: it is stored, or waits in this browser to be sent.</p>
       <pre className="border-line text-dim overflow-auto border p-3 font-mono text-[13px] whitespace-pre-wrap">
-        {report}
+        {reportOf(error)}
       </pre>
       <div className="flex flex-wrap gap-3">
         <button type="button" className="key key-chosen" onClick={resetErrorBoundary}>
           Try again
         </button>
-        <button type="button" className="key" onClick={() => void navigator.clipboard?.writeText(report)}>
-          Copy the report
-        </button>
+        <CopyReport error={error} />
         {/* A link of the browser's own: it begins the page anew, whatever state it is in. */}
         <a href="/" className="key inline-flex items-center">
           Back to the jobs
         </a>
       </div>
     </main>
+  );
+}
+
+/** A part of a page that fails leaves the others as they are; with the next entry it is tried again. */
+export function RegionBoundary({
+  name,
+  entries,
+  children,
+}: {
+  /** Such as “The map”. */
+  readonly name: string;
+  /** How many entries the page holds. */
+  readonly entries: number;
+  readonly children: ReactNode;
+}) {
+  return (
+    <ErrorBoundary
+      fallbackRender={(props) => <RegionFailed {...props} name={name} />}
+      resetKeys={[entries]}
+      onError={reloadForChunk}
+    >
+      {children}
+    </ErrorBoundary>
+  );
+}
+
+function RegionFailed({ name, error, resetErrorBoundary }: FallbackProps & { readonly name: string }) {
+  return (
+    <div role="alert" className="flex flex-col items-start gap-2 p-4">
+      <p>{name} cannot be shown. What you entered is kept, and the rest of the page goes on.</p>
+      <div className="flex flex-wrap gap-2">
+        <button type="button" className="key" onClick={resetErrorBoundary}>
+          Try again
+        </button>
+        <CopyReport error={error} />
+      </div>
+    </div>
+  );
+}
+
+/** What whoever mends it needs to know: the failure, where, and in which browser. */
+const reportOf = (error: unknown) =>
+  `${error instanceof Error ? error.message : String(error)}\n${location.pathname}\n${navigator.userAgent}`;
+
+function CopyReport({ error }: { readonly error: unknown }) {
+  return (
+    <button
+      type="button"
+      className="key border-line"
+      onClick={() => void navigator.clipboard?.writeText(reportOf(error))}
+    >
+      Copy the report
+    </button>
   );
 }
 

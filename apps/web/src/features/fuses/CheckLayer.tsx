@@ -1,7 +1,8 @@
-import type { FuseCheck, FuseWork, JobFact, JobState } from '@grim-lantern/core';
+import type { FuseCheck, FuseWork, JobState } from '@grim-lantern/core';
 import { stateWords } from '@grim-lantern/core';
 import { Segments } from '../../ui/Segments';
 import type { FuseLayerProps } from './fusePanelProps';
+import { useRecording } from '../entry/recording';
 
 const legs = [
   { id: 'feed', name: 'supply leg' },
@@ -14,7 +15,7 @@ const seen = [
 ] as const;
 
 /** Both legs of every fuse with a lamp to ground, and when each is fed. */
-export function CheckLayer({ circuit, job, work, selected, onSelect, record }: FuseLayerProps) {
+export function CheckLayer({ circuit, job, work, selected, onSelect }: FuseLayerProps) {
   return (
     <>
       <h2 className="text-2xl font-semibold">Lamp to ground on both legs</h2>
@@ -25,7 +26,7 @@ export function CheckLayer({ circuit, job, work, selected, onSelect, record }: F
         {work.checks.map((check) => (
           <CheckRow
             key={check.fuse.id}
-            {...{ check, job, record }}
+            {...{ check, job }}
             chosen={selected === check.fuse.id}
             onSelect={() => onSelect(check.fuse.id)}
           />
@@ -40,15 +41,14 @@ function CheckRow({
   check: { fuse, feed, load, shouldLight, verdict },
   job,
   chosen,
-  record,
   onSelect,
 }: {
   check: FuseCheck;
   job: JobState;
   chosen: boolean;
-  record: ((fact: JobFact) => string) | null;
   onSelect: () => void;
 }) {
+  const record = useRecording();
   const now = { feed, load };
   const bad = verdict !== 'good' && verdict !== 'not read' && verdict !== 'not fed in this state';
   return (

@@ -1,4 +1,4 @@
-import type { CurrentReading, JobFact, JobState, LoadedFuse } from '@grim-lantern/core';
+import type { CurrentReading, JobState, LoadedFuse } from '@grim-lantern/core';
 import { formatQuantity, stateWords } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import { Segments } from '../../ui/Segments';
@@ -6,18 +6,10 @@ import { AmountField } from '../../ui/AmountField';
 import type { FuseLayerProps } from './fusePanelProps';
 import { FuseArithmetic } from './FuseArithmetic';
 import { ampsScale, voltsScale } from './scales';
+import { useRecording } from '../entry/recording';
 
 /** What each fuse carries with its circuit running, against what it should and what it may. */
-export function LoadLayer({
-  circuit,
-  job,
-  work,
-  selected,
-  onSelect,
-  celsius,
-  onCelsius,
-  record,
-}: FuseLayerProps) {
+export function LoadLayer({ circuit, job, work, selected, onSelect, celsius, onCelsius }: FuseLayerProps) {
   const fields = useId();
   const [by, setBy] = useState<CurrentReading['by']>('clamp');
   const chosen = work.loads.find(({ fuse }) => fuse.id === selected) ?? work.loads[0];
@@ -59,7 +51,7 @@ export function LoadLayer({
         {work.loads.map((row) => (
           <LoadRow
             key={row.fuse.id}
-            {...{ row, job, record, by }}
+            {...{ row, job, by }}
             chosen={row === chosen}
             onSelect={() => onSelect(row.fuse.id)}
           />
@@ -80,16 +72,15 @@ function LoadRow({
   job,
   by,
   chosen,
-  record,
   onSelect,
 }: {
   row: LoadedFuse;
   job: JobState;
   by: CurrentReading['by'];
   chosen: boolean;
-  record: ((fact: JobFact) => string) | null;
   onSelect: () => void;
 }) {
+  const record = useRecording();
   const [volts, setVolts] = useState<number | null>(null);
   const take = (amps: number, at: number | null) =>
     record?.({

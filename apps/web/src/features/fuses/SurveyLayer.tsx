@@ -1,5 +1,5 @@
 import { typedNumber } from '../../ui/typedNumber';
-import type { JobFact, JobState, SurveyedFuse, SurveyOrder } from '@grim-lantern/core';
+import type { JobState, SurveyedFuse, SurveyOrder } from '@grim-lantern/core';
 import {
   batteryCurrents,
   daysToFlat,
@@ -15,6 +15,7 @@ import { Segments } from '../../ui/Segments';
 import { AmountField } from '../../ui/AmountField';
 import type { FuseLayerProps } from './fusePanelProps';
 import { ampsScale } from './scales';
+import { useRecording } from '../entry/recording';
 
 const orders = [
   { id: 'by style and rating', name: 'By rating' },
@@ -23,7 +24,7 @@ const orders = [
 
 /** The drain, fuse by fuse: millivolts in, amps out, against the battery's own figure. */
 export function SurveyLayer(props: FuseLayerProps) {
-  const { circuit, job, work, vehicle, record } = props;
+  const { circuit, job, work, vehicle } = props;
   const [order, setOrder] = useState<SurveyOrder>('by style and rating');
   return (
     <>
@@ -33,7 +34,7 @@ export function SurveyLayer(props: FuseLayerProps) {
         Latch the doors and keep the key away; wait until it sleeps, 10 to 40 minutes. Pull nothing yet: a
         pulled fuse wakes modules.
       </p>
-      <Battery {...{ job, record }} restLimit={vehicle?.rest.limitAmps ?? null} />
+      <Battery {...{ job }} restLimit={vehicle?.rest.limitAmps ?? null} />
       <Summary {...props} />
       <div className="mt-4 mb-1">
         <Segments
@@ -53,7 +54,7 @@ export function SurveyLayer(props: FuseLayerProps) {
               row={row}
               culprit={work.survey.culprits.some(({ fuse }) => fuse.id === id)}
               chosen={props.selected === id}
-              {...{ job, record }}
+              {...{ job }}
               onSelect={() => props.onSelect(id)}
             />
           );
@@ -64,15 +65,8 @@ export function SurveyLayer(props: FuseLayerProps) {
   );
 }
 
-function Battery({
-  job,
-  record,
-  restLimit,
-}: {
-  job: JobState;
-  record: ((fact: JobFact) => string) | null;
-  restLimit: number | null;
-}) {
+function Battery({ job, restLimit }: { job: JobState; restLimit: number | null }) {
+  const record = useRecording();
   const fields = useId();
   const [asleep, setAsleep] = useState('');
   const last = batteryCurrents(job)
@@ -193,16 +187,15 @@ function FuseRow({
   culprit,
   chosen,
   job,
-  record,
   onSelect,
 }: {
   row: SurveyedFuse;
   culprit: boolean;
   chosen: boolean;
   job: JobState;
-  record: ((fact: JobFact) => string) | null;
   onSelect: () => void;
 }) {
+  const record = useRecording();
   const { display } = instrumentById('fuse-millivolts');
   if (display.kind !== 'number') return null;
   const millivolts =
@@ -257,7 +250,8 @@ function FuseRow({
 }
 
 /** Which fuse was pulled, and what the battery's figure did. */
-function PullLog({ circuit, job, work, record }: FuseLayerProps) {
+function PullLog({ circuit, job, work }: FuseLayerProps) {
+  const record = useRecording();
   const fields = useId();
   const fuses = surveyOrder(circuit, 'by place');
   const [pulled, setPulled] = useState(fuses[0]?.id ?? '');

@@ -1,4 +1,4 @@
-import type { Circuit, FuseWork, JobEvent, JobFact, JobState } from '@grim-lantern/core';
+import type { Circuit, FuseWork, JobEvent, JobState } from '@grim-lantern/core';
 import type { Fuses } from './useFuses';
 
 /** What the panel of the fuses and each of its layers are given. */
@@ -7,7 +7,6 @@ export interface FusePanelProps extends Fuses {
   readonly circuit: Circuit;
   readonly events: readonly JobEvent[];
   readonly job: JobState;
-  readonly record: ((fact: JobFact) => string) | null;
 }
 
 /** The same once what the fuses carry has been worked out. */

@@ -1,4 +1,4 @@
-import type { Circuit, ForeseenOutcome, JobFact, ProposedAction } from '@grim-lantern/core';
+import type { Circuit, ForeseenOutcome, ProposedAction } from '@grim-lantern/core';
 import {
   cautionsOf,
   instruction,
@@ -15,21 +15,21 @@ import { partAt } from '../photos/partAt';
 import { PhotosHere } from '../photos/PhotosHere';
 import { HowTo } from '../help/HowTo';
 import { purposeWords, exactly } from './actionWords';
+import { useRecording } from '../entry/recording';
 
 /** One action: what to set, where to put the probe, what may hurt, and the answers. */
 export function ActionCard({
   circuit,
   action,
   others,
-  record,
   onHold,
 }: {
   circuit: Circuit;
   action: ProposedAction;
   others: readonly ProposedAction[];
-  record: ((fact: JobFact) => string) | null;
   onHold: (outcome: ForeseenOutcome | null) => void;
 }) {
+  const record = useRecording();
   const { purpose, test, state, work, outcomes, bits } = action;
   const why = whyWords(action, others);
   const place = instrumentById(test.instrument).place(circuit, test.at);

@@ -1,4 +1,4 @@
-import type { Circuit, JobFact } from '@grim-lantern/core';
+import type { Circuit } from '@grim-lantern/core';
 import {
   NOTHING_WRONG,
   activeReadings,
@@ -19,18 +19,18 @@ import { Link } from 'react-router';
 import type { Diagnosis } from '../../session/useDiagnosis';
 import { WhereAlong } from './WhereAlong';
 import { jobPath } from '../frame/jobViews';
+import { useRecording } from '../entry/recording';
 
 interface CausePanelProps {
   readonly jobId: string;
   readonly circuit: Circuit;
   readonly diagnosis: Diagnosis;
-  readonly record: ((fact: JobFact) => string) | null;
 }
 
 /** Stands above Next once one suspect stands alone. */
-export function CausePanel({ jobId, circuit, diagnosis, record }: CausePanelProps) {
+export function CausePanel({ jobId, circuit, diagnosis }: CausePanelProps) {
   const { isolated, posterior, proven } = diagnosis.assessment;
-  if (isolated === null) return <SeenDamage {...{ circuit, diagnosis, record }} />;
+  if (isolated === null) return <SeenDamage {...{ circuit, diagnosis }} />;
   const top = posterior.suspects[0];
   const kind = top?.kinds[0]?.name ?? '';
   const section = circuit.sections.find(({ id }) => id === isolated);
@@ -63,9 +63,9 @@ export function CausePanel({ jobId, circuit, diagnosis, record }: CausePanelProp
           ? '. Prove it before you replace it: then record the cause.'
           : `, ${colouredWire(section)}. See it before you cut: then record the cause.`}
       </p>
-      <WhereAlong {...{ circuit, diagnosis, record }} />
+      <WhereAlong {...{ circuit, diagnosis }} />
       {unread === null ? (
-        <CauseForm key={isolated} suspect={isolated} kind={kind} record={record} />
+        <CauseForm key={isolated} suspect={isolated} kind={kind} />
       ) : (
         <>
           <p className="border-clash mt-2 border-l-4 pl-3">
@@ -85,7 +85,7 @@ export function CausePanel({ jobId, circuit, diagnosis, record }: CausePanelProp
 const mostSeen = 5;
 
 /** Damage seen where several suspects pass: the eye that saw it knows which wire it is. */
-function SeenDamage({ circuit, diagnosis, record }: Omit<CausePanelProps, 'jobId'>) {
+function SeenDamage({ circuit, diagnosis }: Omit<CausePanelProps, 'jobId'>) {
   const { job, assessment } = diagnosis;
   const [chosen, setChosen] = useState<string | null>(null);
   const places = placesOfDamage(activeReadings(job));
@@ -113,7 +113,7 @@ function SeenDamage({ circuit, diagnosis, record }: Omit<CausePanelProps, 'jobId
           </button>
         ))}
       </div>
-      {chosen !== null && <CauseForm key={chosen} suspect={chosen} kind={kind} record={record} />}
+      {chosen !== null && <CauseForm key={chosen} suspect={chosen} kind={kind} />}
     </section>
   );
 }
@@ -134,15 +134,8 @@ function unreadModule({ dossier, job }: Diagnosis, suspect: string): string | nu
   return found?.id ?? null;
 }
 
-function CauseForm({
-  suspect,
-  kind,
-  record,
-}: {
-  suspect: string;
-  kind: string;
-  record: ((fact: JobFact) => string) | null;
-}) {
+function CauseForm({ suspect, kind }: { suspect: string; kind: string }) {
+  const record = useRecording();
   const [text, setText] = useState('');
   const [root, setRoot] = useState<string | null>(null);
   const field = useId();

@@ -1,22 +1,19 @@
-import type { JobFact } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import type { Diagnosis } from '../../session/useDiagnosis';
-
-type Recorder = ((fact: JobFact) => string) | null;
+import { useRecording } from '../entry/recording';
 
 /** The end of a job: proven, or for a reason without that; once it has ended, how. */
 export function Closing({
   job,
   proven,
   apart,
-  record,
 }: {
   readonly job: Diagnosis['job'];
   readonly proven: boolean;
   /** How many things are still to be put back. */
   readonly apart: number;
-  readonly record: Recorder;
 }) {
+  const record = useRecording();
   if (job.closed !== null) {
     return (
       <section aria-label="Closed" className="py-4">
@@ -24,7 +21,7 @@ export function Closing({
           {job.closed.proven ? 'Proven and closed' : 'Closed unproven'}
         </h2>
         <p>{job.closed.why}</p>
-        {job.cause === null && <Reopen record={record} />}
+        {job.cause === null && <Reopen />}
       </section>
     );
   }
@@ -45,7 +42,7 @@ export function Closing({
           )}
         </>
       ) : (
-        <CloseUnproven suggested="" record={record} />
+        <CloseUnproven suggested="" />
       )}
     </section>
   );
@@ -54,12 +51,11 @@ export function Closing({
 /** Ends a job without proof, for a reason. */
 export function CloseUnproven({
   suggested,
-  record,
 }: {
   /** The reason as far as it is known; the technician's own words take its place. */
   readonly suggested: string;
-  readonly record: Recorder;
 }) {
+  const record = useRecording();
   const [typed, setTyped] = useState<string | null>(null);
   const why = typed ?? suggested;
   const field = useId();
@@ -92,7 +88,8 @@ export function CloseUnproven({
 }
 
 /** Takes up a closed job again. */
-export function Reopen({ record }: { readonly record: Recorder }) {
+export function Reopen() {
+  const record = useRecording();
   return (
     <button
       type="button"

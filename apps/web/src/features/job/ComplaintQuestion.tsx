@@ -1,9 +1,10 @@
-import type { Circuit, InstrumentId, JobFact, JobState } from '@grim-lantern/core';
+import type { Circuit, InstrumentId, JobState } from '@grim-lantern/core';
 import { instrumentById, partById, watchedLoadName } from '@grim-lantern/core';
 import { useState } from 'react';
 import { FuseComplaint } from './FuseComplaint';
 import { ReadingEntry } from '../entry/ReadingEntry';
 import { Segments } from '../../ui/Segments';
+import { useRecording } from '../entry/recording';
 
 /** What a vehicle is brought in for: what is asked of it, and which of the outcomes says it. */
 const troubles = [
@@ -24,7 +25,6 @@ type Trouble = (typeof troubles)[number];
 interface ComplaintQuestionProps {
   readonly circuit: Circuit;
   readonly job: JobState;
-  readonly record: ((fact: JobFact) => string) | null;
   readonly onSkip: () => void;
 }
 
@@ -32,7 +32,8 @@ interface ComplaintQuestionProps {
  * What comes before any measurement: what it does, which one, and with what on. What the complaint says is evidence, and
  * what works clears all that it shares with what does not.
  */
-export function ComplaintQuestion({ circuit, job, record, onSkip }: ComplaintQuestionProps) {
+export function ComplaintQuestion({ circuit, job, onSkip }: ComplaintQuestionProps) {
+  const record = useRecording();
   const [trouble, setTrouble] = useState<Trouble | null>(null);
   const [told, setTold] = useState<readonly string[]>([]);
   const answer = (at: string, outcome: string, typed: string) => {
@@ -71,8 +72,8 @@ export function ComplaintQuestion({ circuit, job, record, onSkip }: ComplaintQue
       </div>
       {trouble !== null && (
         <>
-          <WithWhatOn circuit={circuit} job={job} record={record} />
-          <Which {...{ circuit, trouble, told, record }} onAnswer={answer} job={job} />
+          <WithWhatOn circuit={circuit} job={job} />
+          <Which {...{ circuit, trouble, told }} onAnswer={answer} job={job} />
         </>
       )}
       <button type="button" className="key self-start" onClick={onSkip}>
@@ -83,7 +84,8 @@ export function ComplaintQuestion({ circuit, job, record, onSkip }: ComplaintQue
 }
 
 /** The controls as they stood when it happened. */
-function WithWhatOn({ circuit, job, record }: Omit<ComplaintQuestionProps, 'onSkip'>) {
+function WithWhatOn({ circuit, job }: Omit<ComplaintQuestionProps, 'onSkip'>) {
+  const record = useRecording();
   if (circuit.controls.length === 0) return null;
   return (
     <div className="flex flex-col gap-2">
@@ -112,13 +114,13 @@ function Which({
   job,
   trouble,
   told,
-  record,
   onAnswer,
 }: Omit<ComplaintQuestionProps, 'onSkip'> & {
   trouble: Trouble;
   told: readonly string[];
   onAnswer: (at: string, outcome: string, typed: string) => void;
 }) {
+  const record = useRecording();
   const [fuse, setFuse] = useState<string | null>(null);
   const instrument = instrumentById(trouble.instrument);
   const targets = instrument.targets(circuit).filter((at) => told.includes(at) === false);
@@ -145,7 +147,7 @@ function Which({
     return (
       <>
         <h3 className={heading}>How did {partById(circuit, fuse).name} blow?</h3>
-        <FuseComplaint {...{ circuit, job, fuse, record }} />
+        <FuseComplaint {...{ circuit, job, fuse }} />
       </>
     );
   }

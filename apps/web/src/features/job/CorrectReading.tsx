@@ -1,20 +1,20 @@
-import type { Circuit, JobFact, LedgerReading } from '@grim-lantern/core';
+import type { Circuit, LedgerReading } from '@grim-lantern/core';
 import { instruction, readingWords, stateWords } from '@grim-lantern/core';
 import { Dialog } from 'radix-ui';
 import { ReadingEntry } from '../entry/ReadingEntry';
+import { useRecording } from '../entry/recording';
 
 /** Takes a reading's place with what it should have been; both stay in the record. */
 export function CorrectReading({
   circuit,
   reading,
-  record,
   onClose,
 }: {
   readonly circuit: Circuit;
   readonly reading: LedgerReading;
-  readonly record: ((fact: JobFact) => string) | null;
   readonly onClose: () => void;
 }) {
+  const record = useRecording();
   const { test, state, id } = reading;
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>

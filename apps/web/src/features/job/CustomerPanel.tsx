@@ -1,9 +1,10 @@
 import { typedNumber } from '../../ui/typedNumber';
-import type { JobFact, JobState } from '@grim-lantern/core';
+import type { JobState } from '@grim-lantern/core';
 import { useState } from 'react';
 import { TextField } from '../../ui/TextField';
 import { money } from '../../data/money';
 import { useWorkshopMoney } from '../../data/useWorkshopMoney';
+import { useRecording } from '../entry/recording';
 
 /** What a question to the customer starts from. */
 export interface Question {
@@ -14,15 +15,7 @@ export interface Question {
 }
 
 /** The customer's word: what is asked for, the answer, and what may be spent. */
-export function CustomerPanel({
-  job,
-  draft,
-  record,
-}: {
-  readonly job: JobState;
-  readonly draft: Question;
-  readonly record: ((fact: JobFact) => string) | null;
-}) {
+export function CustomerPanel({ job, draft }: { readonly job: JobState; readonly draft: Question }) {
   const { currency } = useWorkshopMoney();
   const waiting = job.customer.at(-1)?.answer === null;
   return (
@@ -43,15 +36,16 @@ export function CustomerPanel({
         ))}
       </ul>
       {job.closed !== null ? null : waiting ? (
-        <Answer amount={job.customer.at(-1)?.amount ?? 0} record={record} />
+        <Answer amount={job.customer.at(-1)?.amount ?? 0} />
       ) : (
-        <Ask key={draft.text} draft={draft} record={record} />
+        <Ask key={draft.text} draft={draft} />
       )}
     </section>
   );
 }
 
-function Ask({ draft, record }: { draft: Question; record: ((fact: JobFact) => string) | null }) {
+function Ask({ draft }: { draft: Question }) {
+  const record = useRecording();
   const { currency } = useWorkshopMoney();
   const [text, setText] = useState(draft.text);
   const [amount, setAmount] = useState(draft.amount === 0 ? '' : String(Math.round(draft.amount)));
@@ -85,7 +79,8 @@ function Ask({ draft, record }: { draft: Question; record: ((fact: JobFact) => s
   );
 }
 
-function Answer({ amount, record }: { amount: number; record: ((fact: JobFact) => string) | null }) {
+function Answer({ amount }: { amount: number }) {
+  const record = useRecording();
   const { currency } = useWorkshopMoney();
   const [text, setText] = useState('');
   const [most, setMost] = useState(String(Math.round(amount)));

@@ -1,18 +1,18 @@
 import type { JobSummary } from '@grim-lantern/contract';
-import type { JobEvent, JobFact } from '@grim-lantern/core';
+import type { JobEvent } from '@grim-lantern/core';
 import { Link } from 'react-router';
 import { useAppSelector } from '../../data/store';
+import { useRecording } from '../entry/recording';
 
 /** Where the job's drawing has a later revision: one tap to go on with it. What was read at points that are gone is kept. */
 export function DrawingNotice({
   summary,
   misfits,
-  record,
 }: {
   readonly summary: JobSummary;
   readonly misfits: readonly JobEvent[];
-  readonly record: ((fact: JobFact) => string) | null;
 }) {
+  const record = useRecording();
   const workshop = useAppSelector((state) => state.workshop);
   const circuits = workshop.status === 'ready' ? workshop.workshop.circuits : [];
   const own = circuits.find(({ id }) => id === summary.circuitId);

@@ -1,4 +1,4 @@
-import type { Circuit, JobFact } from '@grim-lantern/core';
+import type { Circuit } from '@grim-lantern/core';
 import { beforeItGoes, minutes, nothingReproduces, nothingReproducesWords } from '@grim-lantern/core';
 import type { Diagnosis } from '../../session/useDiagnosis';
 import { CloseUnproven } from './Closing';
@@ -7,11 +7,9 @@ import { CloseUnproven } from './Closing';
 export function FairToStop({
   circuit,
   diagnosis: { job, assessment, actions, dossier },
-  record,
 }: {
   readonly circuit: Circuit;
   readonly diagnosis: Diagnosis;
-  readonly record: ((fact: JobFact) => string) | null;
 }) {
   if (actions === null || job.cause !== null || job.closed !== null) return null;
   const found = nothingReproduces(job, assessment, dossier.proof.wanted, actions[0]);
@@ -31,7 +29,7 @@ export function FairToStop({
           <li key={words}>{words}</li>
         ))}
       </ul>
-      <CloseUnproven suggested={nothingReproducesWords(circuit, assessment, found)} record={record} />
+      <CloseUnproven suggested={nothingReproducesWords(circuit, assessment, found)} />
     </section>
   );
 }

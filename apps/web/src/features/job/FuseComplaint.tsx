@@ -1,6 +1,7 @@
-import type { Circuit, JobFact, JobState, OperatingState } from '@grim-lantern/core';
+import type { Circuit, JobState, OperatingState } from '@grim-lantern/core';
 import { instrumentById, restingState, stateWords, withControl } from '@grim-lantern/core';
 import { useState } from 'react';
+import { useRecording } from '../entry/recording';
 
 /** Each control that is not at rest, put back alone: the states in which the fuse may have held before. */
 function heldBefore(circuit: Circuit, state: OperatingState) {
@@ -17,13 +18,12 @@ export function FuseComplaint({
   circuit,
   job,
   fuse,
-  record,
 }: {
   readonly circuit: Circuit;
   readonly job: JobState;
   readonly fuse: string;
-  readonly record: ((fact: JobFact) => string) | null;
 }) {
+  const record = useRecording();
   const [held, setHeld] = useState<readonly string[]>([]);
   const { display } = instrumentById('fresh-fuse');
   const outcomes = display.kind === 'outcomes' ? display.outcomes : [];

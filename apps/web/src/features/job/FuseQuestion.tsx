@@ -1,18 +1,18 @@
-import type { Circuit, JobFact, OperatingState } from '@grim-lantern/core';
+import type { Circuit, OperatingState } from '@grim-lantern/core';
 import { instrumentById, partById } from '@grim-lantern/core';
+import { useRecording } from '../entry/recording';
 
 /** Asked at once where the state of the vehicle may have opened a fuse: all that is read behind it hangs on that. */
 export function FuseQuestion({
   circuit,
   fuse,
   state,
-  record,
 }: {
   readonly circuit: Circuit;
   readonly fuse: string;
   readonly state: OperatingState;
-  readonly record: ((fact: JobFact) => string) | null;
 }) {
+  const record = useRecording();
   const { display } = instrumentById('fuse-check');
   const test = { instrument: 'fuse-check', at: fuse } as const;
   return (

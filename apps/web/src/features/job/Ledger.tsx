@@ -7,22 +7,22 @@ import {
   stateWords,
   midSentence,
 } from '@grim-lantern/core';
-import type { Circuit, CurrentReading, JobFact, LedgerReading } from '@grim-lantern/core';
+import type { Circuit, CurrentReading, LedgerReading } from '@grim-lantern/core';
 import type { Technician } from '@grim-lantern/contract';
 import { format } from 'date-fns';
 import type { Diagnosis } from '../../session/useDiagnosis';
+import { useRecording } from '../entry/recording';
 
 interface LedgerProps {
   readonly circuit: Circuit;
   readonly diagnosis: Diagnosis;
   readonly technicians: readonly Technician[];
   readonly unsent: ReadonlySet<string>;
-  readonly record: ((fact: JobFact) => string) | null;
   readonly onCorrect: (reading: LedgerReading) => void;
 }
 
 /** What was read, newest first, each with its state and what it did to the suspicion. */
-export function Ledger({ circuit, diagnosis, technicians, unsent, record, onCorrect }: LedgerProps) {
+export function Ledger({ circuit, diagnosis, technicians, unsent, onCorrect }: LedgerProps) {
   const { job, assessment, dossier } = diagnosis;
   const { effects, likelyMistake } = assessment.posterior;
   if (job.readings.length + job.currents.length === 0) {
@@ -33,7 +33,7 @@ export function Ledger({ circuit, diagnosis, technicians, unsent, record, onCorr
       {[...job.currents].reverse().map((current) => (
         <CurrentLine
           key={current.id}
-          {...{ circuit, current, record }}
+          {...{ circuit, current }}
           author={technicians.find(({ id }) => id === current.author)?.name ?? ''}
         />
       ))}
@@ -42,7 +42,7 @@ export function Ledger({ circuit, diagnosis, technicians, unsent, record, onCorr
         return (
           <LedgerLine
             key={reading.id}
-            {...{ circuit, reading, record }}
+            {...{ circuit, reading }}
             author={technicians.find(({ id }) => id === reading.author)?.name ?? ''}
             unsent={unsent.has(reading.id)}
             effect={
@@ -67,13 +67,12 @@ function CurrentLine({
   circuit,
   current,
   author,
-  record,
 }: {
   circuit: Circuit;
   current: CurrentReading;
   author: string;
-  record: ((fact: JobFact) => string) | null;
 }) {
+  const record = useRecording();
   const gone = current.withdrawn !== null;
   return (
     <li
@@ -115,7 +114,6 @@ function LedgerLine({
   effect,
   mistake,
   misleading,
-  record,
   onCorrect,
 }: {
   circuit: Circuit;
@@ -127,9 +125,9 @@ function LedgerLine({
   mistake: string | null;
   /** What it cannot mean though it seems to. */
   misleading: string | null;
-  record: ((fact: JobFact) => string) | null;
   onCorrect: () => void;
 }) {
+  const record = useRecording();
   const gone = reading.withdrawn !== null;
   const time = format(new Date(reading.at), 'HH:mm');
   return (

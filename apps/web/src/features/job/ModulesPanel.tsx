@@ -1,11 +1,4 @@
-import type {
-  ChecklistLine,
-  Circuit,
-  JobFact,
-  ModuleDossier,
-  OperatingState,
-  TapItem,
-} from '@grim-lantern/core';
+import type { ChecklistLine, Circuit, ModuleDossier, OperatingState, TapItem } from '@grim-lantern/core';
 import {
   instruction,
   isListRead,
@@ -20,19 +13,17 @@ import {
 import { useId, useState } from 'react';
 import type { Diagnosis } from '../../session/useDiagnosis';
 import { OutcomeKeys } from '../entry/OutcomeKeys';
-
-type Recorder = ((fact: JobFact) => string) | null;
+import { useRecording } from '../entry/recording';
 
 interface ModulesPanelProps {
   readonly circuit: Circuit;
   readonly diagnosis: Diagnosis;
-  readonly record: Recorder;
   /** Opens the entry of a reading at a pin. */
   readonly onPoint: (terminal: string) => void;
 }
 
 /** Codes and live data per module, and what must be good at its pins before it is judged. */
-export function ModulesPanel({ circuit, diagnosis, record, onPoint }: ModulesPanelProps) {
+export function ModulesPanel({ circuit, diagnosis, onPoint }: ModulesPanelProps) {
   const { dossier, job } = diagnosis;
   return (
     <section aria-label="Modules" className="py-4">
@@ -44,7 +35,7 @@ export function ModulesPanel({ circuit, diagnosis, record, onPoint }: ModulesPan
       {dossier.modules.map((module) => (
         <ModuleCard
           key={module.id}
-          {...{ circuit, module, record, onPoint }}
+          {...{ circuit, module, onPoint }}
           state={job.state}
           skipped={job.skipped[module.id]}
         />
@@ -58,16 +49,15 @@ function ModuleCard({
   module: { id, codes, live, checklist },
   state,
   skipped,
-  record,
   onPoint,
 }: {
   circuit: Circuit;
   module: ModuleDossier;
   state: OperatingState;
   skipped: string | undefined;
-  record: Recorder;
   onPoint: (terminal: string) => void;
 }) {
+  const record = useRecording();
   const unscanned = codes.some(({ last }) => last === null);
   return (
     <article className="border-line mt-4 border-t pt-3" data-testid={`module-${id}`}>
@@ -92,31 +82,21 @@ function ModuleCard({
         </div>
       )}
       {[...codes, ...live].map((item) => (
-        <ScanLine key={`${item.test.instrument} ${item.test.at}`} {...{ circuit, item, state, record }} />
+        <ScanLine key={`${item.test.instrument} ${item.test.at}`} {...{ circuit, item, state }} />
       ))}
-      <Checklist {...{ circuit, checklist, skipped, state, record, onPoint }} module={id} />
+      <Checklist {...{ circuit, checklist, skipped, state, onPoint }} module={id} />
     </article>
   );
 }
 
-function ScanLine({
-  circuit,
-  item,
-  state,
-  record,
-}: {
-  circuit: Circuit;
-  item: TapItem;
-  state: OperatingState;
-  record: Recorder;
-}) {
+function ScanLine({ circuit, item, state }: { circuit: Circuit; item: TapItem; state: OperatingState }) {
   const name = instruction(circuit, item.test);
   return (
     <div className="border-line border-b py-2">
       <p>
         {name} <span className="text-dim">· healthy: {midSentence(item.healthy)}</span>
       </p>
-      <OutcomeKeys {...{ item, name, state, record }} className="mt-1" keyClassName="min-h-11 grow px-1" />
+      <OutcomeKeys {...{ item, name, state }} className="mt-1" keyClassName="min-h-11 grow px-1" />
     </div>
   );
 }
@@ -129,7 +109,6 @@ function Checklist({
   checklist,
   skipped,
   state,
-  record,
   onPoint,
 }: {
   circuit: Circuit;
@@ -137,9 +116,9 @@ function Checklist({
   checklist: readonly ChecklistLine[];
   skipped: string | undefined;
   state: OperatingState;
-  record: Recorder;
   onPoint: (terminal: string) => void;
 }) {
+  const record = useRecording();
   const [why, setWhy] = useState('');
   const field = useId();
   const unread = !isListRead(checklist);

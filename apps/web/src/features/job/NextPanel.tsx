@@ -1,4 +1,4 @@
-import type { Circuit, ForeseenOutcome, JobFact, JobState, ProposedAction, Test } from '@grim-lantern/core';
+import type { Circuit, ForeseenOutcome, JobState, ProposedAction, Test } from '@grim-lantern/core';
 import { asksComplaint, instruction, minutes, placeById, pointWords, stateKey } from '@grim-lantern/core';
 import { Popover } from 'radix-ui';
 import { useEffect, useState } from 'react';
@@ -7,11 +7,11 @@ import { ComplaintQuestion } from './ComplaintQuestion';
 import { FuseQuestion } from './FuseQuestion';
 import { exactly, forWhat } from './actionWords';
 import { ActionCard } from './ActionCard';
+import { useRecording } from '../entry/recording';
 
 interface NextPanelProps {
   readonly circuit: Circuit;
   readonly diagnosis: Diagnosis;
-  readonly record: ((fact: JobFact) => string) | null;
   readonly onHold: (outcome: ForeseenOutcome | null) => void;
   /** The action on show, for the map's flag. */
   readonly onShow: (test: Test | null) => void;
@@ -26,7 +26,6 @@ interface NextPanelProps {
 export function NextPanel({
   circuit,
   diagnosis,
-  record,
   onHold,
   onShow,
   onOther,
@@ -34,6 +33,7 @@ export function NextPanel({
   onPin,
   onKit,
 }: NextPanelProps) {
+  const record = useRecording();
   const { job, actions } = diagnosis;
   const [picked, setPicked] = useState<{ actions: readonly ProposedAction[]; index: number } | null>(null);
   const index = picked !== null && picked.actions === actions ? picked.index : 0;
@@ -48,9 +48,9 @@ export function NextPanel({
     return () => onShow(null);
   }, [shown, onShow]);
   if (complains) {
-    return <ComplaintQuestion circuit={circuit} job={job} record={record} onSkip={() => setAsked(false)} />;
+    return <ComplaintQuestion circuit={circuit} job={job} onSkip={() => setAsked(false)} />;
   }
-  if (fuse !== null) return <FuseQuestion circuit={circuit} fuse={fuse} state={job.state} record={record} />;
+  if (fuse !== null) return <FuseQuestion circuit={circuit} fuse={fuse} state={job.state} />;
   if (actions === null) return <p className="text-dim py-6 text-lg">Working out the next reading …</p>;
   if (action === undefined) {
     return (
@@ -65,7 +65,7 @@ export function NextPanel({
           Measure something else
         </button>
         <Ways {...{ circuit, pinned, onPin, onKit }} />
-        <Refusals circuit={circuit} job={job} record={record} />
+        <Refusals circuit={circuit} job={job} />
       </div>
     );
   }
@@ -74,7 +74,7 @@ export function NextPanel({
     <>
       <ActionCard
         key={`${action.test.instrument} ${action.test.at} ${stateKey(action.state)}`}
-        {...{ circuit, action, others, record, onHold }}
+        {...{ circuit, action, others, onHold }}
       />
       <ul className="border-line mt-3 border-t" aria-label="Alternatives">
         {others.map((each) => (
@@ -96,7 +96,7 @@ export function NextPanel({
         ))}
       </ul>
       <Ways {...{ circuit, pinned, onPin, onKit }} />
-      <Refusals circuit={circuit} job={job} record={record} />
+      <Refusals circuit={circuit} job={job} />
       <div className="bg-ground border-line sticky bottom-0 -mx-4 mt-4 flex gap-2 border-t px-4 py-2 lg:-mx-5 lg:px-5">
         {action.work.moves.length > 0 && (
           <button
@@ -108,7 +108,7 @@ export function NextPanel({
             Setup done
           </button>
         )}
-        <CannotReach circuit={circuit} action={action} record={record} />
+        <CannotReach circuit={circuit} action={action} />
         <button type="button" className={footKey} onClick={onOther}>
           Measure something else
         </button>
@@ -151,15 +151,8 @@ function Ways({
 }
 
 /** Rules out the point, or every place that the action would put the hand. */
-function CannotReach({
-  circuit,
-  action,
-  record,
-}: {
-  circuit: Circuit;
-  action: ProposedAction;
-  record: ((fact: JobFact) => string) | null;
-}) {
+function CannotReach({ circuit, action }: { circuit: Circuit; action: ProposedAction }) {
+  const record = useRecording();
   const points = [action.test.at, ...action.work.places.filter((place) => place !== action.test.at)];
   return (
     <Popover.Root>
@@ -192,15 +185,8 @@ function CannotReach({
 }
 
 /** Points marked as out of reach, each with the way back. */
-function Refusals({
-  circuit,
-  job,
-  record,
-}: {
-  circuit: Circuit;
-  job: JobState;
-  record: ((fact: JobFact) => string) | null;
-}) {
+function Refusals({ circuit, job }: { circuit: Circuit; job: JobState }) {
+  const record = useRecording();
   if (job.refused.length === 0) return null;
   return (
     <ul className="mt-4" aria-label="Out of reach">

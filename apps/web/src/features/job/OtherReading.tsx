@@ -1,4 +1,4 @@
-import type { Circuit, InstrumentId, JobEvent, JobFact, PointAnswer, Test } from '@grim-lantern/core';
+import type { Circuit, InstrumentId, JobEvent, PointAnswer, Test } from '@grim-lantern/core';
 import {
   allInstruments,
   instruction,
@@ -14,28 +14,21 @@ import { Sheet } from '../../ui/Sheet';
 import { askAboutJob } from '../../session/coreClient';
 import type { Diagnosis } from '../../session/useDiagnosis';
 import { ReadingEntry } from '../entry/ReadingEntry';
+import { useRecording } from '../entry/recording';
 
 interface OtherReadingProps {
   readonly circuitId: string;
   readonly circuit: Circuit;
   readonly events: readonly JobEvent[];
   readonly diagnosis: Diagnosis;
-  readonly record: ((fact: JobFact) => string) | null;
   /** The point tapped on the map; null to choose one here. */
   readonly point: string | null;
   readonly onClose: () => void;
 }
 
 /** Any instrument on any point: what it would read in the present state, what that would tell, and its entry. */
-export function OtherReading({
-  circuitId,
-  circuit,
-  events,
-  diagnosis,
-  record,
-  point,
-  onClose,
-}: OtherReadingProps) {
+export function OtherReading({ circuitId, circuit, events, diagnosis, point, onClose }: OtherReadingProps) {
+  const record = useRecording();
   const suitable = allInstruments.filter(({ targets }) => point === null || targets(circuit).includes(point));
   const [instrument, setInstrument] = useState<InstrumentId>(suitable[0]?.id ?? 'voltmeter');
   const targets = instrumentById(instrument).targets(circuit);

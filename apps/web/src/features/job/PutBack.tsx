@@ -1,13 +1,9 @@
-import type { JobFact, StillApart } from '@grim-lantern/core';
+import type { StillApart } from '@grim-lantern/core';
+import { useRecording } from '../entry/recording';
 
 /** What is still apart, off or in a fuse's place, each put back with a tap: a job is not over before. */
-export function PutBack({
-  items,
-  record,
-}: {
-  readonly items: readonly StillApart[];
-  readonly record: ((fact: JobFact) => string) | null;
-}) {
+export function PutBack({ items }: { readonly items: readonly StillApart[] }) {
+  const record = useRecording();
   if (items.length === 0) return null;
   return (
     <section aria-label="Put back" className="border-line border-b py-4">

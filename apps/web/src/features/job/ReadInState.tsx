@@ -1,6 +1,7 @@
-import type { Circuit, JobFact, OperatingState, Test } from '@grim-lantern/core';
+import type { Circuit, OperatingState, Test } from '@grim-lantern/core';
 import { stateKey } from '@grim-lantern/core';
 import { ReadingEntry } from '../entry/ReadingEntry';
+import { useRecording } from '../entry/recording';
 
 /** One reading in a state of its own: the state is set with a tap, then what is read is entered. */
 export function ReadInState({
@@ -8,15 +9,14 @@ export function ReadInState({
   test,
   state,
   present,
-  record,
 }: {
   readonly circuit: Circuit;
   readonly test: Test;
   readonly state: OperatingState;
   /** How the vehicle stands now. */
   readonly present: OperatingState;
-  readonly record: ((fact: JobFact) => string) | null;
 }) {
+  const record = useRecording();
   return (
     <>
       {stateKey(state) !== stateKey(present) && (

@@ -1,4 +1,4 @@
-import type { Circuit, JobFact, LedgerReading, ProofPair } from '@grim-lantern/core';
+import type { Circuit, LedgerReading, ProofPair } from '@grim-lantern/core';
 import {
   instruction,
   readingWords,
@@ -17,22 +17,20 @@ import { CustomerPanel } from './CustomerPanel';
 import { JobPhotos } from '../photos/JobPhotos';
 import { PutBack } from './PutBack';
 import { ReadInState } from './ReadInState';
-
-type Recorder = ((fact: JobFact) => string) | null;
+import { useRecording } from '../entry/recording';
 
 interface RepairPanelProps {
   readonly circuit: Circuit;
   readonly diagnosis: Diagnosis;
   readonly draft: Question;
-  readonly record: Recorder;
 }
 
 /** From the customer's word to the proof: cause, repair, the same measurement again, and the end of the job. */
-export function RepairPanel({ circuit, diagnosis, draft, record }: RepairPanelProps) {
+export function RepairPanel({ circuit, diagnosis, draft }: RepairPanelProps) {
   const { job, dossier } = diagnosis;
   const pairs = dossier.proof.pairs;
   const apart = stillApart(circuit, job);
-  const customer = <CustomerPanel job={job} draft={draft} record={record} />;
+  const customer = <CustomerPanel job={job} draft={draft} />;
   const pressing = job.stage === 'waiting for the customer' || draft.text !== '';
   return (
     <section aria-label="Repair and proof" className="py-2">
@@ -42,13 +40,13 @@ export function RepairPanel({ circuit, diagnosis, draft, record }: RepairPanelPr
           No cause recorded yet: the search goes on under Next.
         </p>
       ) : (
-        <Cause circuit={circuit} diagnosis={diagnosis} record={record} />
+        <Cause circuit={circuit} diagnosis={diagnosis} />
       )}
       {job.cause !== null && job.repair === null && job.closed === null && (
-        <RepairForm key={job.cause.suspect} steps={dossier.steps} record={record} />
+        <RepairForm key={job.cause.suspect} steps={dossier.steps} />
       )}
       {job.repair !== null && <RepairDone steps={job.repair.steps} text={job.repair.text} />}
-      {job.repair !== null && job.closed === null && <PutBack items={apart} record={record} />}
+      {job.repair !== null && job.closed === null && <PutBack items={apart} />}
       {job.repair !== null && (
         <Proof
           circuit={circuit}
@@ -57,17 +55,16 @@ export function RepairPanel({ circuit, diagnosis, draft, record }: RepairPanelPr
           beside={job.closed === null ? dossier.proof.beside : null}
           comesAndGoes={job.comesAndGoes}
           state={job.state}
-          record={record}
         />
       )}
       <JobPhotos circuit={circuit} />
       {!pressing && (job.closed === null || job.customer.length > 0) && customer}
-      <Closing job={job} proven={pairs.some(({ proves }) => proves)} apart={apart.length} record={record} />
+      <Closing job={job} proven={pairs.some(({ proves }) => proves)} apart={apart.length} />
     </section>
   );
 }
 
-function Cause({ circuit, diagnosis: { job }, record }: Omit<RepairPanelProps, 'draft'>) {
+function Cause({ circuit, diagnosis: { job } }: Omit<RepairPanelProps, 'draft'>) {
   if (job.cause === null) return null;
   const { suspect, text, root } = job.cause;
   return (
@@ -75,12 +72,13 @@ function Cause({ circuit, diagnosis: { job }, record }: Omit<RepairPanelProps, '
       <h2 className="text-2xl font-semibold">Cause: {suspectName(circuit, suspect)}</h2>
       <p className="mt-1 whitespace-pre-wrap">{text}</p>
       {root !== '' && <p className="text-dim">Why it failed: {rootCauseWords(root)}</p>}
-      <Reopen record={record} />
+      <Reopen />
     </section>
   );
 }
 
-function RepairForm({ steps, record }: { steps: readonly string[]; record: Recorder }) {
+function RepairForm({ steps }: { steps: readonly string[] }) {
+  const record = useRecording();
   const [done, setDone] = useState<ReadonlySet<string>>(new Set());
   const [text, setText] = useState('');
   const field = useId();
@@ -157,7 +155,6 @@ function Proof({
   beside,
   comesAndGoes,
   state,
-  record,
 }: {
   circuit: Circuit;
   pairs: readonly ProofPair[];
@@ -166,7 +163,6 @@ function Proof({
   beside: LedgerReading | null;
   comesAndGoes: boolean;
   state: LedgerReading['state'];
-  record: Recorder;
 }) {
   const [picked, setPicked] = useState(0);
   const proven = pairs.some(({ proves }) => proves);
@@ -219,7 +215,7 @@ function Proof({
           {watch !== null && <p className="mb-2 font-medium">{watch}</p>}
           <ReadInState
             key={again.id}
-            {...{ circuit, record }}
+            {...{ circuit }}
             test={again.test}
             state={again.state}
             present={state}
@@ -244,7 +240,7 @@ function Proof({
           <p className="text-dim mb-2">In the same state: {stateWords(circuit, beside.state)}.</p>
           <ReadInState
             key={beside.id}
-            {...{ circuit, record }}
+            {...{ circuit }}
             test={beside.test}
             state={beside.state}
             present={state}

@@ -1,24 +1,25 @@
-import type { Circuit, JobFact } from '@grim-lantern/core';
+import type { Circuit } from '@grim-lantern/core';
 import { instrumentById, partById, readingWords, stateWords, midSentence } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
 import type { Diagnosis } from '../../session/useDiagnosis';
 import { Segments } from '../../ui/Segments';
 import { jobPath } from '../frame/jobViews';
+import { useRecording } from '../entry/recording';
 
 interface StoryPanelProps {
   readonly jobId: string;
   readonly circuit: Circuit;
   readonly diagnosis: Diagnosis;
-  readonly record: ((fact: JobFact) => string) | null;
 }
 
 /** What the customer says, how the fuses blew, and the job in five lines for whoever takes it over. */
-export function StoryPanel({ jobId, circuit, diagnosis, record }: StoryPanelProps) {
+export function StoryPanel({ jobId, circuit, diagnosis }: StoryPanelProps) {
+  const record = useRecording();
   const { job, dossier } = diagnosis;
   return (
     <section aria-label="Story" className="flex flex-col gap-5 py-4">
-      <Complaint key={job.complaint} complaint={job.complaint} record={record} />
+      <Complaint key={job.complaint} complaint={job.complaint} />
       <Segments
         label="The fault"
         chosen={job.comesAndGoes ? 'comes' : 'there'}
@@ -37,7 +38,7 @@ export function StoryPanel({ jobId, circuit, diagnosis, record }: StoryPanelProp
           Measure while it fails.
         </p>
       )}
-      <BlownFuses circuit={circuit} diagnosis={diagnosis} record={record} />
+      <BlownFuses circuit={circuit} diagnosis={diagnosis} />
       <div>
         <h2 className="mb-1 text-xl font-semibold">Where the job stands</h2>
         <ul aria-label="Hand-over" className="flex flex-col gap-1">
@@ -53,7 +54,8 @@ export function StoryPanel({ jobId, circuit, diagnosis, record }: StoryPanelProp
   );
 }
 
-function Complaint({ complaint, record }: { complaint: string; record: ((fact: JobFact) => string) | null }) {
+function Complaint({ complaint }: { complaint: string }) {
+  const record = useRecording();
   const [text, setText] = useState(complaint);
   const field = useId();
   const changed = text.trim() !== complaint && text.trim() !== '';
@@ -86,7 +88,8 @@ function Complaint({ complaint, record }: { complaint: string; record: ((fact: J
 }
 
 /** How each fuse blew is evidence: one line for each way it went, in the state it went in. */
-function BlownFuses({ circuit, diagnosis, record }: Omit<StoryPanelProps, 'jobId'>) {
+function BlownFuses({ circuit, diagnosis }: Omit<StoryPanelProps, 'jobId'>) {
+  const record = useRecording();
   const { job } = diagnosis;
   const fuses = circuit.parts.filter(({ kind }) => kind === 'fuse');
   const [fuse, setFuse] = useState(fuses[0]?.id ?? '');

@@ -1,4 +1,4 @@
-import type { Circuit, JobFact, OperatingState, TapItem } from '@grim-lantern/core';
+import type { Circuit, OperatingState, TapItem } from '@grim-lantern/core';
 import {
   readingWords,
   stateWords,
@@ -10,17 +10,13 @@ import {
 import type { Diagnosis } from '../../session/useDiagnosis';
 import { OutcomeKeys } from '../entry/OutcomeKeys';
 
-type Recorder = ((fact: JobFact) => string) | null;
-
 /** Every consumer of the circuit: works, weak, dead or not tried, as the vehicle stands. One tap each. */
 export function SymptomBoard({
   circuit,
   diagnosis,
-  record,
 }: {
   readonly circuit: Circuit;
   readonly diagnosis: Diagnosis;
-  readonly record: Recorder;
 }) {
   const { dossier, job, assessment } = diagnosis;
   return (
@@ -34,7 +30,7 @@ export function SymptomBoard({
         {dossier.board.map((item) => (
           <Tile
             key={item.test.at}
-            {...{ item, record }}
+            {...{ item }}
             name={watchedLoadName(circuit, item.test.at)}
             state={job.state}
             effect={effectOf(circuit, assessment.posterior.effects, item)}
@@ -64,13 +60,11 @@ function Tile({
   name,
   state,
   effect,
-  record,
 }: {
   item: TapItem;
   name: string;
   state: OperatingState;
   effect: string | null;
-  record: Recorder;
 }) {
   const { test, healthy, last } = item;
   return (
@@ -82,11 +76,7 @@ function Tile({
             {last === null ? 'not tried' : readingWords(last)} · healthy: {midSentence(healthy)}
           </span>
         </span>
-        <OutcomeKeys
-          {...{ item, name, state, record }}
-          className="shrink-0"
-          keyClassName="min-h-12 min-w-14 px-2"
-        />
+        <OutcomeKeys {...{ item, name, state }} className="shrink-0" keyClassName="min-h-12 min-w-14 px-2" />
       </div>
       {effect !== null && <p className="text-dim mt-1 text-[14px]">{effect}</p>}
     </li>

@@ -1,4 +1,4 @@
-import type { Circuit, ForeseenOutcome, JobEvent, JobFact, LedgerReading, Test } from '@grim-lantern/core';
+import type { Circuit, ForeseenOutcome, JobEvent, LedgerReading, Test } from '@grim-lantern/core';
 import { activeReadings, isUndrawn } from '@grim-lantern/core';
 import type { Technician } from '@grim-lantern/contract';
 import { useState } from 'react';
@@ -17,6 +17,7 @@ import { DoubtfulEntry } from './DoubtfulEntry';
 import type { JobView } from '../frame/jobViews';
 import { ModulesPanel } from './ModulesPanel';
 import { NextPanel } from './NextPanel';
+import { RecordingContext, useRecording } from '../entry/recording';
 import { NothingDrawn } from './NothingDrawn';
 import { RepairPanel } from './RepairPanel';
 import { StopOrGoOn } from './StopOrGoOn';
@@ -38,7 +39,6 @@ interface ViewPanelProps {
   readonly current: boolean;
   readonly draft: Question;
   readonly pinned: string | null;
-  readonly record: ((fact: JobFact) => string) | null;
   readonly onCorrect: (reading: LedgerReading) => void;
   readonly onHold: (outcome: Pick<ForeseenOutcome, 'leaves'> | null) => void;
   readonly onShow: (test: Test | null) => void;
@@ -50,40 +50,29 @@ interface ViewPanelProps {
 
 /** The step of the job, or what is in hand, that is on show. */
 export function ViewPanel(props: ViewPanelProps) {
-  const {
-    jobId,
-    circuitId,
-    circuit,
-    events,
-    fuses,
-    relays,
-    traces,
-    diagnosis,
-    view,
-    current,
-    draft,
-    record,
-  } = props;
+  const { jobId, circuitId, circuit, events, fuses, relays, traces, diagnosis, view, current, draft } = props;
   const { onOther, onHold, onShow } = props;
   const { job } = diagnosis;
-  const own = current ? record : null;
+  const record = useRecording();
+  // Said and measured one after another, these do not wait for what the last one means.
+  const atOnce = view === 'story' || view === 'fuses';
   return (
-    <>
-      {view === 'story' && <StoryPanel {...{ jobId, circuit, diagnosis, record }} />}
-      {view === 'symptoms' && <SymptomBoard {...{ circuit, diagnosis }} record={own} />}
-      {view === 'modules' && <ModulesPanel {...{ circuit, diagnosis }} record={own} onPoint={onOther} />}
-      {view === 'fuses' && <FusePanel {...{ circuitId, circuit, events, job, record }} {...fuses} />}
+    <RecordingContext value={atOnce || current ? record : null}>
+      {view === 'story' && <StoryPanel {...{ jobId, circuit, diagnosis }} />}
+      {view === 'symptoms' && <SymptomBoard {...{ circuit, diagnosis }} />}
+      {view === 'modules' && <ModulesPanel {...{ circuit, diagnosis }} onPoint={onOther} />}
+      {view === 'fuses' && <FusePanel {...{ circuitId, circuit, events, job }} {...fuses} />}
       {view === 'relay' && (
         <RelayPanel
-          {...{ circuit, job, record: own, onHold, onShow, onOther }}
+          {...{ circuit, job, onHold, onShow, onOther }}
           planned={diagnosis.actions?.[0] ?? null}
           {...relays}
         />
       )}
-      {view === 'traces' && <TracePanel {...{ circuit, job, record: own }} {...traces} />}
-      {view === 'repair' && <RepairPanel {...{ circuit, diagnosis, draft }} record={own} />}
-      {view === 'next' && <Search {...props} record={own} />}
-    </>
+      {view === 'traces' && <TracePanel {...{ circuit, job }} {...traces} />}
+      {view === 'repair' && <RepairPanel {...{ circuit, diagnosis, draft }} />}
+      {view === 'next' && <Search {...props} />}
+    </RecordingContext>
   );
 }
 
@@ -95,7 +84,6 @@ function Search({
   diagnosis,
   technicians,
   pinned,
-  record,
   onCorrect,
   onHold,
   onShow,
@@ -129,11 +117,11 @@ function Search({
           {misleading}
         </p>
       )}
-      <FairToStop {...{ circuit, diagnosis, record }} />
-      <CausePanel {...{ jobId, circuit, diagnosis, record }} />
+      <FairToStop {...{ circuit, diagnosis }} />
+      <CausePanel {...{ jobId, circuit, diagnosis }} />
       {actions?.[0] !== undefined && <StopOrGoOn {...{ circuit, diagnosis, onAsk }} action={actions[0]} />}
       <NextPanel
-        {...{ circuit, diagnosis, record, onHold, onShow, pinned, onKit, onPin }}
+        {...{ circuit, diagnosis, onHold, onShow, pinned, onKit, onPin }}
         onOther={() => onOther(null)}
       />
     </div>

@@ -1,4 +1,4 @@
-import type { Circuit, JobFact } from '@grim-lantern/core';
+import type { Circuit } from '@grim-lantern/core';
 import { instruction, locatedWords, minutes, stateWords } from '@grim-lantern/core';
 import { useUnits } from '../../data/useUnits';
 import type { Diagnosis } from '../../session/useDiagnosis';
@@ -8,11 +8,9 @@ import { ReadInState } from './ReadInState';
 export function WhereAlong({
   circuit,
   diagnosis: { job, dossier },
-  record,
 }: {
   readonly circuit: Circuit;
   readonly diagnosis: Diagnosis;
-  readonly record: ((fact: JobFact) => string) | null;
 }) {
   const { lengths } = useUnits();
   const along = dossier.along;
@@ -29,7 +27,7 @@ export function WhereAlong({
           <p className="text-dim mb-2">In this state: {stateWords(circuit, next.state)}.</p>
           <ReadInState
             key={`${next.test.instrument} ${next.test.at}`}
-            {...{ circuit, record }}
+            {...{ circuit }}
             test={next.test}
             state={next.state}
             present={job.state}

@@ -8,6 +8,7 @@ import type {
   LedgerReading,
   Test,
 } from '@grim-lantern/core';
+import type { ComponentProps } from 'react';
 import { useCallback, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useFuses } from '../fuses/useFuses';
@@ -29,6 +30,8 @@ import { KitDialog } from './KitDialog';
 import { LargeRegion } from './LargeRegion';
 import { Ledger } from './Ledger';
 import { OtherReading } from './OtherReading';
+import { RegionBoundary } from '../frame/Boundary';
+import { RecordingContext } from '../entry/recording';
 import { StateStrip } from '../entry/StateStrip';
 import { UndoEntry } from './UndoEntry';
 import { useJobOffered } from './useJobOffered';
@@ -78,90 +81,107 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
     setHeld(null);
   }, []);
   return (
-    <div className="flex h-full flex-col">
-      <JobHead {...{ summary }} job={diagnosis?.job ?? null} />
-      <DrawingNotice {...{ summary, record }} misfits={diagnosis?.job.misfits ?? none} />
-      {record === null && <WhoFirst />}
-      {work.status === 'working' && <p className="text-dim p-5 text-lg">Working out the suspects …</p>}
-      {work.status === 'failed' && (
-        <p role="alert" className="text-clash p-5 text-lg">
-          The readings are kept, but what they say could not be worked out. {work.why}
-        </p>
-      )}
-      {diagnosis !== null && (
-        <>
-          <JobNav
-            {...{ jobId, circuit, diagnosis }}
-            chosen={panel}
-            drawing={`/vehicles/${summary.vehicle.id}/circuits/${summary.circuitId}?job=${jobId}`}
-          />
-          <main
-            className={`short:grid-cols-2 short:grid-rows-[minmax(0,1fr)_auto] grid min-h-0 grow ${isBoard(shownView) ? 'grid-rows-[minmax(150px,46fr)_auto_minmax(0,54fr)]' : 'grid-rows-[minmax(150px,26fr)_auto_minmax(0,74fr)] sm:grid-rows-[minmax(150px,42fr)_auto_minmax(0,58fr)]'} lg:grid-cols-[minmax(0,1fr)_420px] lg:grid-rows-[minmax(0,1fr)_auto_minmax(140px,26%)]`}
-          >
-            <LargeRegion
-              {...{ circuit, diagnosis, fuses, traces, held, shown }}
-              view={shownView}
-              onPoint={openPoint}
+    <RecordingContext value={record}>
+      <div className="flex h-full flex-col">
+        <JobHead {...{ summary }} job={diagnosis?.job ?? null} />
+        <DrawingNotice {...{ summary }} misfits={diagnosis?.job.misfits ?? none} />
+        {record === null && <WhoFirst />}
+        {work.status === 'working' && <p className="text-dim p-5 text-lg">Working out the suspects …</p>}
+        {work.status === 'failed' && (
+          <p role="alert" className="text-clash p-5 text-lg">
+            The readings are kept, but what they say could not be worked out. {work.why}
+          </p>
+        )}
+        {diagnosis !== null && (
+          <>
+            <JobNav
+              {...{ jobId, circuit, diagnosis }}
+              chosen={panel}
+              drawing={`/vehicles/${summary.vehicle.id}/circuits/${summary.circuitId}?job=${jobId}`}
+            />
+            <main
+              className={`short:grid-cols-2 short:grid-rows-[minmax(0,1fr)_auto] grid min-h-0 grow ${isBoard(shownView) ? 'grid-rows-[minmax(150px,46fr)_auto_minmax(0,54fr)]' : 'grid-rows-[minmax(150px,26fr)_auto_minmax(0,74fr)] sm:grid-rows-[minmax(150px,42fr)_auto_minmax(0,58fr)]'} lg:grid-cols-[minmax(0,1fr)_420px] lg:grid-rows-[minmax(0,1fr)_auto_minmax(140px,26%)]`}
             >
-              <UndoEntry last={entered.last} onUndo={entered.undo} onGone={entered.forget} />
-            </LargeRegion>
-            <StateStrip circuit={circuit} state={diagnosis.job.state} record={record} />
-            <div className="short:col-start-2 short:row-span-2 short:row-start-1 min-h-0 overflow-auto lg:contents">
-              <section
-                id="work"
-                tabIndex={-1}
-                aria-label="Work"
-                className="border-line px-4 lg:col-start-2 lg:row-span-3 lg:row-start-1 lg:overflow-auto lg:border-l lg:px-5"
-              >
-                <ViewPanel
-                  {...{
-                    jobId,
-                    circuit,
-                    events,
-                    diagnosis,
-                    technicians,
-                    draft,
-                    pinned,
-                    fuses,
-                    relays,
-                    traces,
-                  }}
-                  circuitId={summary.circuitId}
-                  view={panel}
-                  // What answers an older question must not be entered twice by a thumb that taps twice.
-                  current={diagnosis.events === events}
-                  record={record}
+              <RegionBoundary name="The map" entries={events.length}>
+                <LargeRegion
+                  {...{ circuit, diagnosis, fuses, traces, held, shown }}
+                  view={shownView}
+                  onPoint={openPoint}
+                >
+                  <UndoEntry last={entered.last} onUndo={entered.undo} onGone={entered.forget} />
+                </LargeRegion>
+              </RegionBoundary>
+              <StateStrip circuit={circuit} state={diagnosis.job.state} />
+              <div className="short:col-start-2 short:row-span-2 short:row-start-1 min-h-0 overflow-auto lg:contents">
+                <section
+                  id="work"
+                  tabIndex={-1}
+                  aria-label="Work"
+                  className="border-line px-4 lg:col-start-2 lg:row-span-3 lg:row-start-1 lg:overflow-auto lg:border-l lg:px-5"
+                >
+                  <RegionBoundary name="What to do next" entries={events.length}>
+                    <ViewPanel
+                      {...{
+                        jobId,
+                        circuit,
+                        events,
+                        diagnosis,
+                        technicians,
+                        draft,
+                        pinned,
+                        fuses,
+                        relays,
+                        traces,
+                      }}
+                      circuitId={summary.circuitId}
+                      view={panel}
+                      // What answers an older question must not be entered twice by a thumb that taps twice.
+                      current={diagnosis.events === events}
+                      onCorrect={(reading) => setOpen({ kind: 'correct', reading })}
+                      onHold={setHeld}
+                      onShow={showTest}
+                      onOther={(point) => setOpen({ kind: 'point', point })}
+                      onKit={() => setOpen({ kind: 'kit' })}
+                      onPin={setPinned}
+                      onAsk={(question) => {
+                        setDraft(question);
+                        void navigate(jobPath(jobId, 'repair'), { replace: true });
+                      }}
+                    />
+                  </RegionBoundary>
+                </section>
+                <Readings
+                  {...{ circuit, diagnosis, technicians, unsent, events }}
                   onCorrect={(reading) => setOpen({ kind: 'correct', reading })}
-                  onHold={setHeld}
-                  onShow={showTest}
-                  onOther={(point) => setOpen({ kind: 'point', point })}
-                  onKit={() => setOpen({ kind: 'kit' })}
-                  onPin={setPinned}
-                  onAsk={(question) => {
-                    setDraft(question);
-                    void navigate(jobPath(jobId, 'repair'), { replace: true });
-                  }}
                 />
-              </section>
-              <section aria-label="Readings" className="px-4 py-1 lg:overflow-auto lg:px-5">
-                <Ledger
-                  {...{ circuit, diagnosis, technicians, unsent, record }}
-                  onCorrect={(reading) => setOpen({ kind: 'correct', reading })}
-                />
-                <p className="text-dim py-3 break-words whitespace-pre-wrap">
-                  <span className="text-ink">Complaint.</span> {diagnosis.job.complaint}
-                </p>
-              </section>
-            </div>
-          </main>
-          <Overlays
-            {...{ circuit, events, diagnosis, record, open }}
-            circuitId={summary.circuitId}
-            onClose={() => setOpen(null)}
-          />
-        </>
-      )}
-    </div>
+              </div>
+            </main>
+            <Overlays
+              {...{ circuit, events, diagnosis, open }}
+              circuitId={summary.circuitId}
+              onClose={() => setOpen(null)}
+            />
+          </>
+        )}
+      </div>
+    </RecordingContext>
+  );
+}
+
+/** What was read so far, and what the customer said. */
+function Readings({
+  events,
+  ...ledger
+}: ComponentProps<typeof Ledger> & { readonly events: readonly JobEvent[] }) {
+  return (
+    <section aria-label="Readings" className="px-4 py-1 lg:overflow-auto lg:px-5">
+      <RegionBoundary name="The list of readings" entries={events.length}>
+        <Ledger {...ledger} />
+      </RegionBoundary>
+      <p className="text-dim py-3 break-words whitespace-pre-wrap">
+        <span className="text-ink">Complaint.</span> {ledger.diagnosis.job.complaint}
+      </p>
+    </section>
   );
 }
 
@@ -188,7 +208,6 @@ function Overlays({
   circuit,
   events,
   diagnosis,
-  record,
   open,
   onClose,
 }: {
@@ -196,7 +215,6 @@ function Overlays({
   circuit: Circuit;
   events: readonly JobEvent[];
   diagnosis: Diagnosis;
-  record: ReturnType<typeof useRecord>;
   open: Opened | null;
   onClose: () => void;
 }) {
@@ -207,13 +225,12 @@ function Overlays({
           key={open.point}
           circuitId={circuitId}
           {...{ circuit, events, diagnosis }}
-          record={record}
           point={open.point}
           onClose={onClose}
         />
       )}
       {open?.kind === 'correct' && (
-        <CorrectReading {...{ circuit, record }} reading={open.reading} onClose={onClose} />
+        <CorrectReading {...{ circuit }} reading={open.reading} onClose={onClose} />
       )}
       {open?.kind === 'kit' && <KitDialog onClose={onClose} />}
     </>

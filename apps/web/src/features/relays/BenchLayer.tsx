@@ -13,12 +13,14 @@ import { BenchHistory } from './BenchHistory';
 import type { BenchField, BenchTyped } from './benchFields';
 import { benchFields, readBench } from './benchFields';
 import { BenchLines } from './BenchLines';
+import { useRecording } from '../entry/recording';
 import type { RelayLayerProps } from './relayPanelProps';
 import { useAddRelayEntry } from './useRelayEntries';
 
 /** The relay by itself: how to test it, what was read, and whether it is good. */
 export function BenchLayer(props: RelayLayerProps) {
-  const { circuit, job, relay, work, record, vehicleId } = props;
+  const { circuit, job, relay, work, vehicleId } = props;
+  const record = useRecording();
   const [kit, setKit] = useState<BenchKit>('battery and lamp');
   const [typed, setTyped] = useState<BenchTyped>({});
   const [reversed, setReversed] = useState<'' | 'both' | 'one'>('');

@@ -1,4 +1,4 @@
-import type { Circuit, CommandClause, CommandGate, CommandWire, JobFact, JobState } from '@grim-lantern/core';
+import type { Circuit, CommandClause, CommandGate, CommandWire, JobState } from '@grim-lantern/core';
 import {
   instruction,
   movesBetween,
@@ -11,17 +11,8 @@ import { OutcomeKeys } from '../entry/OutcomeKeys';
 import { ReadNumber } from './ReadNumber';
 import type { RelayLayerProps } from './relayPanelProps';
 
-type Recorder = ((fact: JobFact) => string) | null;
-
 /** What must be true for the coil to get its current, what of it is seen to be true, and the wires in between. */
-export function CommandLayer({
-  circuit,
-  job,
-  work: { path, table },
-  relay,
-  record,
-  onOther,
-}: RelayLayerProps) {
+export function CommandLayer({ circuit, job, work: { path, table }, relay, onOther }: RelayLayerProps) {
   return (
     <>
       <h2 className="text-2xl font-semibold">Whose command is missing?</h2>
@@ -34,7 +25,7 @@ export function CommandLayer({
         <p className="py-3 text-lg">No switch and no module stands in its coil’s way on this drawing.</p>
       )}
       {path.gates.map((gate) => (
-        <Gate key={`${gate.part} ${gate.side}`} {...{ circuit, job, gate, record, onOther }} />
+        <Gate key={`${gate.part} ${gate.side}`} {...{ circuit, job, gate, onOther }} />
       ))}
       {path.wires.length > 0 && (
         <section aria-label="Wires of the coil" className="mt-5">
@@ -44,7 +35,7 @@ export function CommandLayer({
             strand; a drop under load does not.
           </p>
           {path.wires.map((wire) => (
-            <Wire key={wire.test.at} {...{ circuit, job, wire, record }} />
+            <Wire key={wire.test.at} {...{ circuit, job, wire }} />
           ))}
         </section>
       )}
@@ -56,13 +47,11 @@ function Gate({
   circuit,
   job,
   gate: { part, side, terminal, clauses, read },
-  record,
   onOther,
 }: {
   readonly circuit: Circuit;
   readonly job: JobState;
   readonly gate: CommandGate;
-  readonly record: Recorder;
   readonly onOther: (point: string) => void;
 }) {
   return (
@@ -73,7 +62,7 @@ function Gate({
       </div>
       <ul>
         {clauses.map((clause) => (
-          <Clause key={clause.words} {...{ clause, job, record }} />
+          <Clause key={clause.words} {...{ clause, job }} />
         ))}
       </ul>
       {read.map(({ reading, good }) => (
@@ -96,11 +85,9 @@ function Gate({
 function Clause({
   clause: { words, holds, test, expected, last, seen },
   job,
-  record,
 }: {
   readonly clause: CommandClause;
   readonly job: JobState;
-  readonly record: Recorder;
 }) {
   const seenWords = seen === null ? '' : seen ? '✓ seen so' : '✕ not seen so';
   return (
@@ -120,7 +107,6 @@ function Clause({
             item={{ test, healthy: expected, last }}
             name={`Live data: ${words}`}
             state={job.state}
-            record={record}
             className="mt-1"
             keyClassName="min-h-11 grow px-2"
           />
@@ -134,12 +120,10 @@ function Wire({
   circuit,
   job,
   wire: { test, state, last, good, warning },
-  record,
 }: {
   readonly circuit: Circuit;
   readonly job: JobState;
   readonly wire: CommandWire;
-  readonly record: Recorder;
 }) {
   const steps = movesBetween(circuit, job.state, state).map((each) => moveWords(circuit, each));
   return (
@@ -147,7 +131,7 @@ function Wire({
       <p className="font-medium">{instruction(circuit, test)}</p>
       <p className="text-dim text-[14px]">{steps.length === 0 ? 'Both ends are off.' : steps.join(' ')}</p>
       {warning !== '' && <p className="text-clash text-[14px]">{warning}</p>}
-      <ReadNumber {...{ test, state, last, record }} label={instruction(circuit, test)} />
+      <ReadNumber {...{ test, state, last }} label={instruction(circuit, test)} />
       {good !== null && (
         <p className={`text-[14px] ${good ? 'text-agree' : 'text-clash'}`}>
           {good ? '✓ whole' : '✕ not as it should be'}

@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import type { JobFact, SocketCell, SocketPin } from '@grim-lantern/core';
+import type { SocketCell, SocketPin } from '@grim-lantern/core';
 import { instrumentById, readingWords, roleWords } from '@grim-lantern/core';
 import { OutcomeKeys } from '../entry/OutcomeKeys';
 import { ReadNumber } from './ReadNumber';
@@ -9,14 +9,13 @@ interface PinCardProps {
   readonly pin: SocketPin;
   /** Whether the relay is out of its socket now. */
   readonly out: boolean;
-  readonly record: ((fact: JobFact) => string) | null;
   readonly onOther: (point: string) => void;
   /** Whether a hand has chosen it: then it comes into sight. */
   readonly wanted: boolean;
 }
 
 /** One pin: its numbers side by side, what it should show with the relay out and in, and the entry of what it shows. */
-export function PinCard({ pin, out, record, onOther, wanted }: PinCardProps) {
+export function PinCard({ pin, out, onOther, wanted }: PinCardProps) {
   const { own, din, running, role, terminal, agreement } = pin;
   const now = out ? pin.out : pin.in;
   const then = out ? pin.in : pin.out;
@@ -46,7 +45,7 @@ export function PinCard({ pin, out, record, onOther, wanted }: PinCardProps) {
         {now.map((cell, index) => (
           <CellRow
             key={cell.instrument}
-            {...{ cell, record }}
+            {...{ cell }}
             other={{ words: out ? 'in' : 'out', cell: then[index] }}
           />
         ))}
@@ -67,11 +66,9 @@ function numbersWords(own: string, din: string, running: string): string {
 function CellRow({
   cell,
   other,
-  record,
 }: {
   readonly cell: SocketCell;
   readonly other: { readonly words: string; readonly cell: SocketCell | undefined };
-  readonly record: ((fact: JobFact) => string) | null;
 }) {
   const { instrument, expected, last, agreement, allowed } = cell;
   const { tone, sign, words } = agreements[agreement];
@@ -95,7 +92,7 @@ function CellRow({
         )}
       </p>
       {allowed ? (
-        <CellEntry {...{ cell, record }} />
+        <CellEntry {...{ cell }} />
       ) : (
         <p className="text-clash text-[14px]">
           A module stands behind this pin: no lamp here, it can destroy the module.
@@ -105,24 +102,18 @@ function CellRow({
   );
 }
 
-function CellEntry({
-  cell: { instrument, test, state, expected, last },
-  record,
-}: {
-  readonly cell: SocketCell;
-  readonly record: ((fact: JobFact) => string) | null;
-}) {
+function CellEntry({ cell: { instrument, test, state, expected, last } }: { readonly cell: SocketCell }) {
   const { display } = instrumentById(instrument);
   const name = pinInstrumentNames[instrument];
   if (display.kind === 'outcomes') {
     return (
       <OutcomeKeys
         item={{ test, healthy: expected, last }}
-        {...{ name, state, record }}
+        {...{ name, state }}
         className="mt-1"
         keyClassName="min-h-11 grow px-2"
       />
     );
   }
-  return <ReadNumber {...{ test, state, last, record }} label={name} />;
+  return <ReadNumber {...{ test, state, last }} label={name} />;
 }

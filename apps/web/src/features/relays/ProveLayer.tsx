@@ -1,9 +1,10 @@
-import type { Circuit, JobFact, ProvingMove } from '@grim-lantern/core';
+import type { Circuit, ProvingMove } from '@grim-lantern/core';
 import { minutes, movesBetween, moveWords, tellsNothing, worth } from '@grim-lantern/core';
 import { ReadingEntry } from '../entry/ReadingEntry';
 import { useState } from 'react';
 import { LikeRelays } from './LikeRelays';
 import type { RelayLayerProps } from './relayPanelProps';
+import { useRecording } from '../entry/recording';
 
 /** What is done at the relay that proves part of its circuit at a stroke: each with its cautions, worth and outcomes. */
 export function ProveLayer(props: RelayLayerProps) {
@@ -34,7 +35,7 @@ function rateOf({ foreseen }: ProvingMove): number {
   return foreseen === null ? 0 : foreseen.bits / foreseen.work.minutes;
 }
 
-function Move({ move, circuit, job, record, onHold }: RelayLayerProps & { readonly move: ProvingMove }) {
+function Move({ move, circuit, job, onHold }: RelayLayerProps & { readonly move: ProvingMove }) {
   const { id, words, proves, cautions, foreseen, state } = move;
   const [open, setOpen] = useState(false);
   const steps = movesBetween(circuit, job.state, state);
@@ -56,7 +57,7 @@ function Move({ move, circuit, job, record, onHold }: RelayLayerProps & { readon
       >
         {open ? 'Cancel' : 'Do it'}
       </button>
-      {open && <Entry {...{ circuit, move, steps, record, onHold }} onDone={() => setOpen(false)} />}
+      {open && <Entry {...{ circuit, move, steps, onHold }} onDone={() => setOpen(false)} />}
     </article>
   );
 }
@@ -65,17 +66,16 @@ function Entry({
   circuit,
   move: { test, state, foreseen },
   steps,
-  record,
   onHold,
   onDone,
 }: {
   readonly circuit: Circuit;
   readonly move: ProvingMove;
   readonly steps: ReturnType<typeof movesBetween>;
-  readonly record: ((fact: JobFact) => string) | null;
   readonly onHold: RelayLayerProps['onHold'];
   readonly onDone: () => void;
 }) {
+  const record = useRecording();
   return (
     <div className="mt-2">
       {steps.length > 0 && (

@@ -1,7 +1,8 @@
-import type { JobFact, LedgerReading, OperatingState, ReadingValue, Test } from '@grim-lantern/core';
+import type { LedgerReading, OperatingState, ReadingValue, Test } from '@grim-lantern/core';
 import { instrumentById, readingWords } from '@grim-lantern/core';
 import { useId } from 'react';
 import { AmountField } from '../../ui/AmountField';
+import { useRecording } from '../entry/recording';
 
 /** A number read at a point: typed, or OL with one tap where the instrument shows that. The last one is corrected. */
 export function ReadNumber({
@@ -9,15 +10,14 @@ export function ReadNumber({
   state,
   last,
   label,
-  record,
 }: {
   readonly test: Test;
   readonly state: OperatingState;
   readonly last: LedgerReading | null;
   /** For those who hear it. */
   readonly label: string;
-  readonly record: ((fact: JobFact) => string) | null;
 }) {
+  const record = useRecording();
   const field = useId();
   const { display } = instrumentById(test.instrument);
   if (display.kind !== 'number') return null;

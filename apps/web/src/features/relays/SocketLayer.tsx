@@ -10,7 +10,7 @@ import {
   withControl,
   worth,
 } from '@grim-lantern/core';
-import type { JobFact, PartingReading, ProposedAction, RelaySide, SocketStory } from '@grim-lantern/core';
+import type { PartingReading, ProposedAction, RelaySide, SocketStory } from '@grim-lantern/core';
 import { useState } from 'react';
 import { Segments } from '../../ui/Segments';
 import { PinCard } from './PinCard';
@@ -20,10 +20,12 @@ import { SocketFace } from './SocketFace';
 import { pinInstrumentNames, storyWords } from './socketWords';
 import { useSocketLayout } from './useRelayEntries';
 import { LayoutEditor } from './LayoutEditor';
+import { useRecording } from '../entry/recording';
 
 /** The socket: its face, one pin at a time, and what its readings say of each quarter. */
 export function SocketLayer(props: RelayLayerProps) {
-  const { circuit, job, work, relay, record, onShow, onLayer, vehicleId, planned } = props;
+  const { circuit, job, work, relay, onShow, onLayer, vehicleId, planned } = props;
+  const record = useRecording();
   const { table, verdict } = work;
   const drawn = useSocketLayout(vehicleId, relay);
   const [legs, setLegs] = useState(false);
@@ -111,7 +113,7 @@ export function SocketLayer(props: RelayLayerProps) {
         </>
       )}
       {pin !== undefined && (
-        <PinCard key={pin.role} {...{ pin, out, record }} wanted={picked !== null} onOther={props.onOther} />
+        <PinCard key={pin.role} {...{ pin, out }} wanted={picked !== null} onOther={props.onOther} />
       )}
       <RelaySideList {...props} />
       <Alike {...props} onParting={(parting) => setPicked(roleOf(parting, relay.id))} />
@@ -144,9 +146,9 @@ function SocketState({
   job,
   relay,
   work: { table },
-  record,
   out,
 }: RelayLayerProps & { readonly out: boolean }) {
+  const record = useRecording();
   const { commanded, pulled, released } = table;
   const set = (controls: Readonly<Record<string, string>>) => {
     const state = Object.entries(controls).reduce(
@@ -209,7 +211,6 @@ function stateChange(
 function Alike({
   circuit,
   work: { verdict },
-  record,
   onParting,
 }: RelayLayerProps & { readonly onParting: (parting: PartingReading) => void }) {
   if (verdict.alike.length === 0) return null;
@@ -226,7 +227,7 @@ function Alike({
           {stories.length > mostTold && (
             <p className="text-dim text-[14px]">and {stories.length - mostTold} less likely</p>
           )}
-          <Parting {...{ circuit, parting, record, onParting }} />
+          <Parting {...{ circuit, parting, onParting }} />
         </div>
       ))}
     </section>
@@ -247,14 +248,13 @@ function Story({ story }: { readonly story: SocketStory }) {
 function Parting({
   circuit,
   parting,
-  record,
   onParting,
 }: {
   readonly circuit: RelayLayerProps['circuit'];
   readonly parting: PartingReading | null;
-  readonly record: ((fact: JobFact) => string) | null;
   readonly onParting: (parting: PartingReading) => void;
 }) {
+  const record = useRecording();
   if (parting === null) {
     return <p className="text-dim text-[15px]">No single reading at this socket parts them.</p>;
   }

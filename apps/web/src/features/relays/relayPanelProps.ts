@@ -1,7 +1,6 @@
 import type {
   Circuit,
   ForeseenOutcome,
-  JobFact,
   JobState,
   ProposedAction,
   RelayPart,
@@ -14,7 +13,6 @@ import type { Relays } from './useRelays';
 export interface RelayPanelProps extends Relays {
   readonly circuit: Circuit;
   readonly job: JobState;
-  readonly record: ((fact: JobFact) => string) | null;
   /** What the plan asks for next; null where that is not known, or nothing. */
   readonly planned: ProposedAction | null;
   /** Shows on the harness what would be left. */

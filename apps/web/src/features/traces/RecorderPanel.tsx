@@ -1,3 +1,4 @@
+import { RecordingContext } from '../entry/recording';
 import type { FusePart, LiveChoice } from '@grim-lantern/core';
 import { useEffect, useId, useState } from 'react';
 import { Segments } from '../../ui/Segments';
@@ -112,14 +113,16 @@ export function RecorderPanel(
       )}
       {state.status === 'done' && (
         <>
-          <TraceVerdictPart
-            key={state.seed}
-            {...{ circuit, job, part, expected }}
-            remote={state.remote}
-            report={state.report}
-            name="simulated"
-            record={null}
-          />
+          {/* What is only simulated is never entered. */}
+          <RecordingContext value={null}>
+            <TraceVerdictPart
+              key={state.seed}
+              {...{ circuit, job, part, expected }}
+              remote={state.remote}
+              report={state.report}
+              name="simulated"
+            />
+          </RecordingContext>
           <Truth truth={state.truth} />
           <TraceMeasured state={{ name: 'Simulated', report: state.report }} />
         </>

@@ -117,7 +117,6 @@ function Recordings(
             {...props}
             {...{ part, expected }}
             {...state}
-            record={props.record}
           />
           <TraceKeeping state={state} onKeep={props.onKeep} />
           <TraceMeasured state={state} />

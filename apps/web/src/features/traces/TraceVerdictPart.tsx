@@ -3,9 +3,9 @@ import { formatQuantity, percent, traceOutcome } from '@grim-lantern/core';
 import { useEffect, useState } from 'react';
 import { FuseWords } from './FuseWords';
 import { TraceVolts } from './TraceVolts';
-import type { TracePanelProps } from './tracePanelProps';
 import { standsWrong } from './tracePanelProps';
 import type { ReadState } from './useTraces';
+import { useRecording } from '../entry/recording';
 
 interface Judged {
   readonly verdict: TraceVerdict | null;
@@ -24,15 +24,13 @@ export function TraceVerdictPart({
   report,
   name,
   expected,
-  record,
 }: Pick<ReadState, 'remote' | 'report' | 'name'> & {
   readonly circuit: Circuit;
   readonly job: JobState;
   readonly part: FusePart;
   readonly expected: number | null;
-  /** Enters it in the job; null where it is no evidence about the vehicle. */
-  readonly record: TracePanelProps['record'];
 }) {
+  const record = useRecording();
   const [judged, setJudged] = useState<Judged | null>(null);
   const { style, ratingAmps, id } = part;
   const comparable = standsWrong(job.state, part, expected) === null;
@@ -76,7 +74,7 @@ export function TraceVerdictPart({
         ))}
       </ul>
       {report.measures.voltPulses !== null && (
-        <TraceVolts {...{ circuit, job, name, record }} pulses={report.measures.voltPulses} />
+        <TraceVolts {...{ circuit, job, name }} pulses={report.measures.voltPulses} />
       )}
       {judged.fuse !== null && <FuseWords part={part} fuse={judged.fuse} measures={report.measures} />}
       {kind !== null && record !== null && comparable && (

@@ -1,7 +1,7 @@
 import type { Circuit, JobState, TerminalRef, VoltPulses } from '@grim-lantern/core';
 import { drivenPoints, formatQuantity, terminalName } from '@grim-lantern/core';
 import { useId, useMemo, useState } from 'react';
-import type { TracePanelProps } from './tracePanelProps';
+import { useRecording } from '../entry/recording';
 
 /** The low level of a pulsed voltage: what it says of the ground, and its way into the job as a reading. */
 export function TraceVolts({
@@ -9,15 +9,14 @@ export function TraceVolts({
   job,
   pulses,
   name,
-  record,
 }: {
   readonly circuit: Circuit;
   readonly job: JobState;
   readonly pulses: VoltPulses;
   /** Of the recording. */
   readonly name: string;
-  readonly record: TracePanelProps['record'];
 }) {
+  const record = useRecording();
   const points = useMemo(() => drivenPoints(circuit, job.state), [circuit, job.state]);
   const [chosen, setChosen] = useState<TerminalRef | null>(null);
   const field = useId();

@@ -1,4 +1,4 @@
-import type { Circuit, FusePart, JobFact, JobState, OperatingState, TraceSide } from '@grim-lantern/core';
+import type { Circuit, FusePart, JobState, OperatingState, TraceSide } from '@grim-lantern/core';
 import { cavityFill, fillWords } from '@grim-lantern/core';
 import type { Traces } from './useTraces';
 
@@ -6,7 +6,6 @@ import type { Traces } from './useTraces';
 export interface TracePanelProps extends Traces {
   readonly circuit: Circuit;
   readonly job: JobState;
-  readonly record: ((fact: JobFact) => string) | null;
 }
 
 /** The fuse on show: the one chosen, else the first of the circuit. */

@@ -9,6 +9,8 @@ import { HarnessMap } from '../harness/HarnessMap';
 import { useHarnessLayout } from '../harness/useHarnessLayout';
 import { glowOf } from '../harness/mapFacts';
 import { Segments } from '../../ui/Segments';
+import type { Recording } from '../entry/recording';
+import { RecordingContext } from '../entry/recording';
 import { StateStrip } from '../entry/StateStrip';
 import { newId } from '../../data/newId';
 import { askAboutJob } from '../../session/coreClient';
@@ -29,6 +31,10 @@ export function SharedFeed({
   const glow = useMemo(() => glowOf(suspects ?? []), [suspects]);
   const load = instrumentById('load');
   const outcomes = load.display.kind === 'outcomes' ? load.display.outcomes : [];
+  const setUp: Recording = (fact) => {
+    if (fact.type === 'state-set') setState(fact.state);
+    return '';
+  };
   const tap = (at: string, outcome: string) => {
     const event: Tap = {
       id: newId(),
@@ -44,13 +50,9 @@ export function SharedFeed({
   };
   return (
     <>
-      <StateStrip
-        {...{ circuit, state }}
-        record={(fact) => {
-          if (fact.type === 'state-set') setState(fact.state);
-          return '';
-        }}
-      />
+      <RecordingContext value={setUp}>
+        <StateStrip {...{ circuit, state }} />
+      </RecordingContext>
       <main className="flex min-h-0 grow flex-col lg:grid lg:grid-cols-[minmax(0,1fr)_440px]">
         <div className="border-line flex min-h-0 flex-col lg:overflow-auto lg:border-r">
           <section aria-label="Harness" className="border-line h-[44vh] min-h-[260px] shrink-0 border-b">
