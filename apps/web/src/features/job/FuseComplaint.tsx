@@ -1,5 +1,5 @@
 import type { Circuit, JobState, OperatingState } from '@grim-lantern/core';
-import { instrumentById, restingState, stateWords, withControl } from '@grim-lantern/core';
+import { instrumentById, restingState, stateWords, withCavity, withControl } from '@grim-lantern/core';
 import { useState } from 'react';
 import { useRecording } from '../entry/recording';
 
@@ -18,23 +18,28 @@ export function FuseComplaint({
   circuit,
   job,
   fuse,
+  times = 1,
 }: {
   readonly circuit: Circuit;
   readonly job: JobState;
   readonly fuse: string;
+  /** How often it went so. */
+  readonly times?: number;
 }) {
   const record = useRecording();
   const [held, setHeld] = useState<readonly string[]>([]);
   const { display } = instrumentById('fresh-fuse');
   const outcomes = display.kind === 'outcomes' ? display.outcomes : [];
-  const before = heldBefore(circuit, job.state);
+  // It blew in its cavity, whatever stands in for it now.
+  const blew = withCavity(job.state, fuse, { kind: 'fuse' });
+  const before = heldBefore(circuit, blew);
   const tell = (state: OperatingState, { id, name }: (typeof outcomes)[number]) =>
     record?.({
       type: 'reading-taken',
       test: { instrument: 'fresh-fuse', at: fuse },
       state,
       value: { kind: 'outcome', outcome: id },
-      typed: name,
+      typed: times > 1 && id !== 'holds' ? `${name}, ${times} times` : name,
       told: true,
     });
   const holds = outcomes.find(({ id }) => id === 'holds');
@@ -68,7 +73,7 @@ export function FuseComplaint({
               onClick={() => {
                 const chosen = before.filter(({ id }) => held.includes(id));
                 if (holds !== undefined) for (const { state } of chosen) tell(state, holds);
-                tell(job.state, way);
+                tell(blew, way);
               }}
             >
               {way.name}

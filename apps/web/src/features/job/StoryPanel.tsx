@@ -1,9 +1,10 @@
 import type { Circuit } from '@grim-lantern/core';
-import { instrumentById, partById, readingWords, stateWords, midSentence } from '@grim-lantern/core';
+import { partById, readingWords, stateWords, midSentence } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
 import type { Diagnosis } from '../../session/useDiagnosis';
 import { Segments } from '../../ui/Segments';
+import { FuseComplaint } from './FuseComplaint';
 import { jobPath } from '../frame/jobViews';
 import { useRecording } from '../entry/recording';
 
@@ -89,14 +90,11 @@ function Complaint({ complaint }: { complaint: string }) {
 
 /** How each fuse blew is evidence: one line for each way it went, in the state it went in. */
 function BlownFuses({ circuit, diagnosis }: Omit<StoryPanelProps, 'jobId'>) {
-  const record = useRecording();
   const { job } = diagnosis;
   const fuses = circuit.parts.filter(({ kind }) => kind === 'fuse');
   const [fuse, setFuse] = useState(fuses[0]?.id ?? '');
   const [times, setTimes] = useState('1');
   const fields = useId();
-  const { display } = instrumentById('fresh-fuse');
-  const ways = display.kind === 'outcomes' ? display.outcomes.filter(({ id }) => id !== 'holds') : [];
   const told = job.readings.filter(
     ({ test, withdrawn }) => test.instrument === 'fresh-fuse' && withdrawn === null,
   );
@@ -104,9 +102,7 @@ function BlownFuses({ circuit, diagnosis }: Omit<StoryPanelProps, 'jobId'>) {
   return (
     <div>
       <h2 className="text-xl font-semibold">Fuses that blew</h2>
-      <p className="text-dim mb-2 text-[15px]">
-        Set what was on when it blew, above; then tap how it went. Now: {stateWords(circuit, job.state)}.
-      </p>
+      <p className="text-dim mb-2 text-[15px]">Set what was on when it blew, above; then tap how it went.</p>
       <div className="mb-2 flex gap-2">
         <select
           aria-label="Fuse"
@@ -131,33 +127,7 @@ function BlownFuses({ circuit, diagnosis }: Omit<StoryPanelProps, 'jobId'>) {
           onChange={({ target }) => setTimes(target.value.replace(/\D/g, '').slice(0, 2))}
         />
       </div>
-      <div className="flex flex-wrap gap-2">
-        {ways.map(({ id, name }) => (
-          <button
-            key={id}
-            type="button"
-            className="key border-line"
-            disabled={record === null}
-            onClick={() =>
-              record?.({
-                type: 'reading-taken',
-                test: { instrument: 'fresh-fuse', at: fuse },
-                state: {
-                  ...job.state,
-                  cavities: Object.fromEntries(
-                    Object.entries(job.state.cavities).filter(([cavity]) => cavity !== fuse),
-                  ),
-                },
-                value: { kind: 'outcome', outcome: id },
-                typed: Number(times) > 1 ? `${name}, ${times} times` : name,
-                told: true,
-              })
-            }
-          >
-            {name}
-          </button>
-        ))}
-      </div>
+      <FuseComplaint key={fuse} {...{ circuit, job, fuse }} times={Number(times)} />
       <ul className="mt-2">
         {told.map((reading) => (
           <li key={reading.id} className="text-dim">
