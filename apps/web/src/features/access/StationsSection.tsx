@@ -6,10 +6,14 @@ import type { Answer } from '../../data/request';
 import { request, whyNot } from '../../data/request';
 import { FieldRow } from './FieldRow';
 
+/** So many are shown at first: those used last. */
+const fewStations = 8;
+
 /** The devices on which people sign in: a name for each, and signing everybody out on one that is lost or given away. */
 export function StationsSection() {
   const [stations, setStations] = useState<readonly Station[]>([]);
   const [why, setWhy] = useState<string | null>(null);
+  const [all, setAll] = useState(false);
   const take = (answer: Answer<Reply<'stations'>>) => {
     setWhy(answer.status === 'done' ? null : whyNot(answer));
     if (answer.status === 'done') setStations(answer.reply.stations);
@@ -30,7 +34,7 @@ export function StationsSection() {
         </p>
       )}
       <ul>
-        {stations.map((station) => (
+        {stations.slice(0, all ? Infinity : fewStations).map((station) => (
           <StationRow
             key={`${station.id} ${station.name}`}
             station={station}
@@ -38,6 +42,11 @@ export function StationsSection() {
           />
         ))}
       </ul>
+      {!all && stations.length > fewStations && (
+        <button type="button" className="key border-line self-start" onClick={() => setAll(true)}>
+          Show all {stations.length}
+        </button>
+      )}
       <p className="text-dim">
         What was entered on a device and is not stored yet stays on it, and is sent once somebody signs in
         there again.
@@ -69,7 +78,7 @@ function StationRow({
         <FieldRow
           field={
             <TextField
-              label={`${who} · ${shared ? 'shared, by PIN' : 'one person’s'} · ${when}`}
+              label={`${who} · ${shared ? 'shared, by PIN' : 'not shared'} · ${when}`}
               text={typed}
               onType={setTyped}
               maxLength={120}

@@ -79,7 +79,7 @@ export function FuseComplaint({
               {way.name}
             </button>
           ))}
-        <p className="text-dim col-span-2 text-[15px]">With {stateWords(circuit, job.state)}.</p>
+        <p className="text-dim col-span-2 text-[15px]">With {stateWords(circuit, blew)}.</p>
       </div>
     </div>
   );
