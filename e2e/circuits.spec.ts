@@ -306,6 +306,16 @@ test('a job without a diagram keeps what is said, and goes on with its circuit o
   await page.getByRole('link', { name: 'Draw the circuit' }).click();
   await writeAtEnd(page, 'battery > fuse 5 20A > switch > horn 5A > ground G1');
   await expect(page.getByText('still called “Not drawn yet”')).toBeVisible();
+  // Tried against the real one, which does otherwise: what would explain it is put right in one tap, and taken back.
+  const tried = page.getByRole('region', { name: 'Try it' });
+  await tried.getByRole('radio', { name: 'No', exact: true }).click();
+  await tried.getByRole('button', { name: 'Horn runs on the real one' }).click();
+  const doubts = tried.getByRole('list', { name: 'What may be drawn wrong' });
+  const closes = doubts.getByRole('listitem').filter({ hasText: 'closes in “Off”, not in “On”' });
+  await closes.getByRole('button', { name: 'Draw it so' }).click();
+  await expect(tried.getByText('The drawing does now what you have seen.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(closes).toBeVisible();
   await page.getByLabel('Name of the circuit').fill('Horn');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await page.getByRole('link', { name: 'Back to the job' }).click();

@@ -30,6 +30,8 @@ export { zoneById, zoneIds } from './notation/bodyPlan';
 export { kindWords } from './notation/vocabulary';
 export type { RunningLoad } from './diagnostics/survey/runningLoads';
 export { runningLoads } from './diagnostics/survey/runningLoads';
+export type { DrawingDoubt, SeenRunning } from './diagnostics/survey/drawingDoubts';
+export { drawingDoubts } from './diagnostics/survey/drawingDoubts';
 export type { WireColumn, WireListShape } from './notation/wireList';
 export {
   notationFromWireList,

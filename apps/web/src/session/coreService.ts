@@ -3,6 +3,7 @@ import {
   openCircuit,
   openJob,
   readNotation,
+  drawingDoubts,
   runningLoads,
   starters,
   usualKit,
@@ -98,6 +99,8 @@ export function createCoreService() {
     /** What every load of a drawing would do in a state. Rejects where half a drawing has no solution, or it is too large. */
     tryDrawing: (circuit: Circuit, state: OperatingState): readonly RunningLoad[] =>
       runningLoads(openCircuit(circuit).healthy, state),
+    /** What may be drawn wrong, where the real one does otherwise. */
+    doubtDrawing: drawingDoubts,
     /** What can be wrong for the simulated recorder in a fuse's wire. */
     liveChoices,
   };

@@ -1,6 +1,6 @@
 import type { CircuitRecord, CircuitSummary } from '@grim-lantern/contract';
 import type { TerminalRef } from '@grim-lantern/core';
-import { joinedText, partIdOf, writeNotation } from '@grim-lantern/core';
+import { joinedText, notationAfter, partIdOf, writeNotation } from '@grim-lantern/core';
 import { useMemo, useState } from 'react';
 import { Drawing } from './Drawing';
 import { DrawingChecks } from './DrawingChecks';
@@ -95,7 +95,10 @@ export function CircuitEditor({
               showPart(at);
             }}
           />
-          <TryIt circuit={circuit} />
+          <TryIt
+            circuit={circuit}
+            onPutRight={(right) => draft.edit(notationAfter(draft.text, draft.flaws, right))}
+          />
         </div>
       </main>
     </div>

@@ -1,13 +1,29 @@
-import type { Circuit, OperatingState, RunningLoad } from '@grim-lantern/core';
-import { restingState, withControl } from '@grim-lantern/core';
+import type { Circuit, OperatingState, RunningLoad, SeenRunning } from '@grim-lantern/core';
+import { restingState, stateKey, withControl } from '@grim-lantern/core';
 import { useEffect, useMemo, useState } from 'react';
 import { Segments } from '../../ui/Segments';
 import { askCore } from '../../session/coreClient';
+import { DrawingDoubts } from './DrawingDoubts';
 
-/** Moves the controls of the drawing and says what would run: what the real one does otherwise is wrong in the drawing. */
-export function TryIt({ circuit }: { readonly circuit: Circuit }) {
+/** What the real one was seen to do in one state. */
+interface Seen extends SeenRunning {
+  readonly same: boolean;
+}
+
+/**
+ * Moves the controls of the drawing and says what would run. What the real one does otherwise is tapped, and with it what may be
+ * drawn wrong is found; what is seen in other positions narrows that down.
+ */
+export function TryIt({
+  circuit,
+  onPutRight,
+}: {
+  readonly circuit: Circuit;
+  /** Takes the drawing as it is after one of the mistakes was put right. */
+  readonly onPutRight: (circuit: Circuit) => void;
+}) {
   const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
-  const [doubted, setDoubted] = useState<'yes' | 'no' | null>(null);
+  const [seen, setSeen] = useState<ReadonlyMap<string, Seen>>(new Map());
   const state = useMemo(
     () =>
       circuit.controls.reduce((set, { id, positions }) => {
@@ -18,6 +34,10 @@ export function TryIt({ circuit }: { readonly circuit: Circuit }) {
   );
   const { loads, state: triedIn } = useTried(circuit, state);
   const running = loads ?? [];
+  const here = seen.get(stateKey(state));
+  const see = (works: SeenRunning['works'], same: boolean) =>
+    setSeen(new Map(seen).set(stateKey(state), { state, works, same }));
+  const all = useMemo(() => [...seen.values()], [seen]);
   if (circuit.parts.length === 0) return null;
   return (
     <section aria-label="Try it" className="border-line border-t px-4 py-3 lg:px-5">
@@ -30,48 +50,79 @@ export function TryIt({ circuit }: { readonly circuit: Circuit }) {
             chosen={state.controls[id] ?? ''}
             positions={positions}
             disabled={false}
-            onChoose={(position) => {
-              setChosen({ ...chosen, [id]: position });
-              setDoubted(null);
-            }}
+            onChoose={(position) => setChosen({ ...chosen, [id]: position })}
           />
         ))}
       </div>
       {loads === null && <p className="text-dim">It cannot be tried yet.</p>}
       {loads?.length === 0 && <p className="text-dim">No load in the drawing yet.</p>}
       <ul aria-label="What runs" className={`mb-2 ${triedIn === state ? '' : 'opacity-50'}`}>
-        {running.map(({ at, name, does, works }) => (
-          <li key={at} className="flex items-baseline justify-between gap-3">
-            <span>{name}</span>
-            <span className={works ? 'text-agree font-medium' : 'text-dim'}>
-              {works ? 'runs' : does === 'Dead' ? 'off' : does.toLowerCase()}
-            </span>
-          </li>
+        {running.map((load) => (
+          <Load
+            key={load.at}
+            load={load}
+            seen={here?.same === false ? (here.works[load.at] ?? load.works) : null}
+            onSee={(works) => here !== undefined && see({ ...here.works, [load.at]: works }, false)}
+          />
         ))}
       </ul>
       {running.length > 0 && (
-        <div className="flex flex-wrap items-center gap-3">
+        <div className="mb-2 flex flex-wrap items-center gap-3">
           <span className="text-dim">Does the real one do the same?</span>
           <Segments
             label=""
             name="Does the real one do the same?"
-            chosen={doubted ?? ''}
+            chosen={here === undefined ? '' : here.same ? 'yes' : 'no'}
             positions={[
               { id: 'yes', name: 'Yes' },
               { id: 'no', name: 'No' },
             ]}
-            disabled={false}
-            onChoose={(answer) => setDoubted(answer === 'no' ? 'no' : 'yes')}
+            disabled={triedIn !== state}
+            onChoose={(id) =>
+              see(Object.fromEntries(running.map(({ at, works }) => [at, works])), id === 'yes')
+            }
           />
-          {doubted === 'no' && (
-            <p className="text-[15px]">
-              Then the fault is at work, or the drawing is wrong: compare the way of each load that differs,
-              from its fuse to its ground, with the diagram.
-            </p>
-          )}
         </div>
       )}
+      {here?.same === false && (
+        <p className="text-dim mb-2 text-[15px]">Tap each load that does otherwise.</p>
+      )}
+      {all.some(({ same }) => !same) && <DrawingDoubts {...{ circuit, onPutRight }} seen={all} />}
     </section>
+  );
+}
+
+/** A load, what it would do as drawn, and, where the real one does otherwise somewhere, what that one does. */
+function Load({
+  load: { name, does, works },
+  seen,
+  onSee,
+}: {
+  readonly load: RunningLoad;
+  /** Whether the real one works; null where that is not asked. */
+  readonly seen: boolean | null;
+  readonly onSee: (works: boolean) => void;
+}) {
+  return (
+    <li className="flex items-center justify-between gap-3 py-0.5">
+      <span>{name}</span>
+      <span className="flex items-center gap-3">
+        <span className={works ? 'text-agree font-medium' : 'text-dim'}>
+          {works ? 'runs' : does === 'Dead' ? 'off' : does.toLowerCase()}
+        </span>
+        {seen !== null && (
+          <button
+            type="button"
+            aria-label={`${name} ${works ? 'is off' : 'runs'} on the real one`}
+            aria-pressed={seen !== works}
+            className={`key ${seen === works ? 'border-line' : 'key-chosen'}`}
+            onClick={() => onSee(!seen)}
+          >
+            {works ? 'is off' : 'runs'}
+          </button>
+        )}
+      </span>
+    </li>
   );
 }
 
