@@ -7,7 +7,8 @@ import { DrawingDoubts } from './DrawingDoubts';
 
 /** What the real one was seen to do in one state. */
 interface Seen extends SeenRunning {
-  readonly same: boolean;
+  /** Whether it does as drawn; not known by which load it differs before one is tapped. */
+  readonly answer: 'same' | 'differs' | 'differs by';
 }
 
 /**
@@ -35,8 +36,9 @@ export function TryIt({
   const { loads, state: triedIn } = useTried(circuit, state);
   const running = loads ?? [];
   const here = seen.get(stateKey(state));
-  const see = (works: SeenRunning['works'], same: boolean) =>
-    setSeen(new Map(seen).set(stateKey(state), { state, works, same }));
+  const see = (works: SeenRunning['works'], answer: Seen['answer']) =>
+    setSeen(new Map(seen).set(stateKey(state), { state, works, answer }));
+  const otherwise = here !== undefined && here.answer !== 'same';
   const all = useMemo(() => [...seen.values()], [seen]);
   if (circuit.parts.length === 0) return null;
   return (
@@ -61,8 +63,8 @@ export function TryIt({
           <Load
             key={load.at}
             load={load}
-            seen={here?.same === false ? (here.works[load.at] ?? load.works) : null}
-            onSee={(works) => here !== undefined && see({ ...here.works, [load.at]: works }, false)}
+            seen={otherwise ? (here.works[load.at] ?? load.works) : null}
+            onSee={(works) => see({ ...here?.works, [load.at]: works }, 'differs by')}
           />
         ))}
       </ul>
@@ -72,22 +74,25 @@ export function TryIt({
           <Segments
             label=""
             name="Does the real one do the same?"
-            chosen={here === undefined ? '' : here.same ? 'yes' : 'no'}
+            chosen={here === undefined ? '' : otherwise ? 'no' : 'yes'}
             positions={[
               { id: 'yes', name: 'Yes' },
               { id: 'no', name: 'No' },
             ]}
             disabled={triedIn !== state}
             onChoose={(id) =>
-              see(Object.fromEntries(running.map(({ at, works }) => [at, works])), id === 'yes')
+              see(
+                Object.fromEntries(running.map(({ at, works }) => [at, works])),
+                id === 'yes' ? 'same' : 'differs',
+              )
             }
           />
         </div>
       )}
-      {here?.same === false && (
-        <p className="text-dim mb-2 text-[15px]">Tap each load that does otherwise.</p>
+      {otherwise && <p className="text-dim mb-2 text-[15px]">Tap each load that does otherwise.</p>}
+      {all.some(({ answer }) => answer === 'differs by') && (
+        <DrawingDoubts {...{ circuit, onPutRight }} seen={all} />
       )}
-      {all.some(({ same }) => !same) && <DrawingDoubts {...{ circuit, onPutRight }} seen={all} />}
     </section>
   );
 }
