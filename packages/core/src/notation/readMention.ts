@@ -66,6 +66,8 @@ function describePin(cursor: Cursor, { id, fields }: PartDraft, pin: string): vo
   if (!pins.some((each) => each.pin === pin)) pins.push(read);
 }
 
+/** The numbers printed beside the pins of a relay: behind its name they say a pin, with a full stop or without. */
+const relayPinPattern = /^(30|85|86|87[ab]?)$/;
 const idPattern = /^[A-Za-z0-9+_-]{1,40}$/;
 
 function introduction(cursor: Cursor, known: Registry, word: KindWord, first: Token, line: number): Mention {
@@ -75,15 +77,17 @@ function introduction(cursor: Cursor, known: Registry, word: KindWord, first: To
   // `battery.-`: the kind alone names it, and its pin follows.
   const dot = first.text.indexOf('.');
   const { words, pin } =
-    dot > 0 ? { words: [], pin: first.text.slice(dot + 1) } : (ownId(cursor) ?? label(cursor, word));
+    dot > 0
+      ? { words: [], pin: first.text.slice(dot + 1) }
+      : (ownId(cursor) ?? relayPin(label(cursor, word), word));
   const quoted = cursor.text();
   const at = () => ({ line, ...cursor.span(taken) });
-  const relayPin = word.kind === 'relay' && quoted === null && pin === null ? words[0] : undefined;
-  if (relayPin !== undefined && words.length === 1 && /^(30|85|86|87[ab]?)$/.test(relayPin)) {
+  const bare = word.kind === 'relay' && quoted === null && pin === null ? words[0] : undefined;
+  if (bare !== undefined && words.length === 1 && relayPinPattern.test(bare)) {
     const relays = known.relays();
-    if (known.find(`K${relayPin}`) === null && relays.length <= 1) {
+    if (known.find(`K${bare}`) === null && relays.length <= 1) {
       const part = known.part(relays[0] ?? { id: 'K1', name: 'Relay K1' }, word, at());
-      return { part, pin: relayPin };
+      return { part, pin: bare };
     }
   }
   const named = nameOf(cursor, known, word, words, quoted, taken);
@@ -104,6 +108,14 @@ function introduction(cursor: Cursor, known: Registry, word: KindWord, first: To
   const alias = quoted === null ? words.join(' ') : '';
   const part = known.part(found ?? named, found?.word ?? word, at(), alias);
   return { part, pin };
+}
+
+/** `relay K1 30`: the last word of a relay's name is its pin where it is the number of one. */
+function relayPin(named: ReturnType<typeof label>, { kind }: KindWord): ReturnType<typeof label> {
+  const last = named.words.at(-1) ?? '';
+  const isPin =
+    kind === 'relay' && named.pin === null && named.words.length > 1 && relayPinPattern.test(last);
+  return isPin ? { words: named.words.slice(0, -1), pin: last } : named;
 }
 
 /** `id="in"`: an id that would be read as something else. */
@@ -201,7 +213,11 @@ function reference(cursor: Cursor, known: Registry): Mention {
     const part = whole ?? (dot > 0 ? known.find(text.slice(0, dot)) : null);
     if (part === null) continue;
     for (let n = 0; n < count; n++) cursor.next();
-    return { part, pin: whole === null ? text.slice(dot + 1) : null };
+    if (whole === null) return { part, pin: text.slice(dot + 1) };
+    const behind = words[count] ?? '';
+    if (part.kind !== 'relay' || !relayPinPattern.test(behind)) return { part, pin: null };
+    cursor.next();
+    return { part, pin: behind };
   }
   for (let n = 0; n < words.length; n++) cursor.next();
   throw cursor.flawFrom(taken, unknown(words.join(' '), known));

@@ -206,6 +206,10 @@ test('the pins that the paths use say how a relay is turned and numbered', () =>
     normallyClosed: '4',
   });
   expect(pins('battery > relay 30\nrelay 87 > lamp > ground')).toBeDefined();
+  // With its number, as one reads it aloud: the printed pin needs no full stop.
+  const aloud =
+    'battery > fuse 5 20A > relay K1 30\nF5 > K1 86\nK1 85 > button > ground G3\nK1 87 > horn 5A > ground G1';
+  expect(readNotation(aloud)).toEqual(readNotation(aloud.replace(/K1 (\d)/g, 'K1.$1')));
   // A kind alone may carry a pin, on the first line too.
   expect(read('battery.- > ground GB').sections[0]).toMatchObject({ from: 'BAT.-', to: 'GB.x' });
 });
