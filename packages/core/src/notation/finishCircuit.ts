@@ -1,6 +1,7 @@
 import type { BodyKind, Circuit, Control, Place, RuledOut, Section, Strip } from '../circuit/circuit';
 import { assumedOfWire } from '../circuit/circuit';
 import type { Part } from '../circuit/parts/part';
+import { kindOf } from '../circuit/parts/partKinds';
 import { wireGuess } from './assumedWire';
 import { ownPlace, zoneById } from './bodyPlan';
 import { unnamedCavities } from './cavities';
@@ -165,8 +166,10 @@ export function wireName(
 ): string {
   const [one, other] = [from, to].map((ref) => {
     const [id, terminal] = ref.split('.') as [string, string];
-    const name = partOf.get(id)?.name ?? id;
-    return { name, full: `${name} ${terminal}` };
+    const part = partOf.get(id);
+    const name = part?.name ?? id;
+    const pin = part === undefined ? terminal : kindOf(part).terminalLabel(part, terminal);
+    return { name, full: pin === '' ? name : `${name} ${pin}` };
   }) as [{ name: string; full: string }, { name: string; full: string }];
   const short = `${one.name} to ${other.name}`.slice(0, 110);
   if (!taken.has(short)) return short;

@@ -210,6 +210,10 @@ test('the pins that the paths use say how a relay is turned and numbered', () =>
   const aloud =
     'battery > fuse 5 20A > relay K1 30\nF5 > K1 86\nK1 85 > button > ground G3\nK1 87 > horn 5A > ground G1';
   expect(readNotation(aloud)).toEqual(readNotation(aloud.replace(/K1 (\d)/g, 'K1.$1')));
+  // Of two wires between the same parts each is told by the pins as they are printed.
+  expect(readNotation(aloud).circuit.sections.map(({ name }) => name)).toContain(
+    'Fuse 5 load leg to Relay K1 pin 86',
+  );
   // A kind alone may carry a pin, on the first line too.
   expect(read('battery.- > ground GB').sections[0]).toMatchObject({ from: 'BAT.-', to: 'GB.x' });
 });

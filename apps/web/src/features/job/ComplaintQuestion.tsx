@@ -73,7 +73,7 @@ export function ComplaintQuestion({ circuit, job, onSkip }: ComplaintQuestionPro
       {trouble !== null && (
         <>
           <WithWhatOn circuit={circuit} job={job} />
-          <Which {...{ circuit, trouble, told }} onAnswer={answer} job={job} />
+          <Which {...{ circuit, job, trouble, told, onSkip }} onAnswer={answer} />
         </>
       )}
       <button type="button" className="key self-start" onClick={onSkip}>
@@ -115,15 +115,18 @@ function Which({
   trouble,
   told,
   onAnswer,
-}: Omit<ComplaintQuestionProps, 'onSkip'> & {
+  onSkip,
+}: ComplaintQuestionProps & {
   trouble: Trouble;
   told: readonly string[];
   onAnswer: (at: string, outcome: string, typed: string) => void;
 }) {
   const record = useRecording();
-  const [fuse, setFuse] = useState<string | null>(null);
+  const [picked, setFuse] = useState<string | null>(null);
   const instrument = instrumentById(trouble.instrument);
   const targets = instrument.targets(circuit).filter((at) => told.includes(at) === false);
+  // Where there is one fuse only, it is that one.
+  const fuse = picked ?? (targets.length === 1 ? targets[0]! : null);
   const heading = 'text-xl font-semibold';
   if (trouble.id === 'drain') {
     const battery = targets.find((at) => partById(circuit, at).kind === 'battery');
@@ -147,7 +150,8 @@ function Which({
     return (
       <>
         <h3 className={heading}>How did {partById(circuit, fuse).name} blow?</h3>
-        <FuseComplaint {...{ circuit, job, fuse }} />
+        {/* What blew is what it was brought for: with that the search begins. */}
+        <FuseComplaint {...{ circuit, job, fuse }} onTold={onSkip} />
       </>
     );
   }

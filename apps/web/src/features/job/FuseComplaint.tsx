@@ -19,12 +19,15 @@ export function FuseComplaint({
   job,
   fuse,
   times = 1,
+  onTold,
 }: {
   readonly circuit: Circuit;
   readonly job: JobState;
   readonly fuse: string;
   /** How often it went so. */
   readonly times?: number;
+  /** Told once it is entered. */
+  readonly onTold?: () => void;
 }) {
   const record = useRecording();
   const [held, setHeld] = useState<readonly string[]>([]);
@@ -74,6 +77,7 @@ export function FuseComplaint({
                 const chosen = before.filter(({ id }) => held.includes(id));
                 if (holds !== undefined) for (const { state } of chosen) tell(state, holds);
                 tell(blew, way);
+                onTold?.();
               }}
             >
               {way.name}
