@@ -8,14 +8,9 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import pg from 'pg';
 import type { Figure } from '../packages/core/bench/figure';
 import { anyFreePort } from '../scripts/freePort';
-import { inProject } from '../scripts/paths';
+import { openJob } from './benchJob';
 import { Client } from './client';
 import { StartCommand, databaseIn, endAll, limitFiles, ownFolder } from './startCommand';
-
-const demo = JSON.parse(readFileSync(inProject('demo/workshop.json'), 'utf8')) as {
-  circuits: { id: string; vehicleId: string }[];
-};
-const [circuit] = demo.circuits;
 
 /** How many readings by how many at once. */
 const [readings, writers, jobCount] = [10_000, 8, 4];
@@ -127,15 +122,8 @@ export default async function disturbed(): Promise<readonly Figure[]> {
   try {
     const client = await new Client(`http://127.0.0.1:${wire.port}`).signIn();
     const author = client.person;
-    const open = async () => {
-      const id = randomUUID();
-      const at = new Date().toISOString();
-      const job = { id, vehicleId: circuit!.vehicleId, circuitId: circuit!.id, title: 'Bench', author, at };
-      await client.send('POST', '/api/jobs', { ...job, complaintEventId: randomUUID(), complaint: 'All.' });
-      return id;
-    };
-    const jobs = await Promise.all(Array.from({ length: jobCount }, open));
-    await fillTable(databaseIn(state)!.url, await open());
+    const jobs = await Promise.all(Array.from({ length: jobCount }, () => openJob(client)));
+    await fillTable(databaseIn(state)!.url, await openJob(client));
 
     let refusedForRoom = 0;
     const disturbances: Readonly<Record<string, () => Promise<void> | void>> = {

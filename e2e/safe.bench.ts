@@ -10,16 +10,12 @@ import { anyFreePort } from '../scripts/freePort';
 import { inProject } from '../scripts/paths';
 import { startCluster } from '../scripts/postgres';
 import { serve } from '../scripts/serve';
+import { benchCircuit, demo, openJob } from './benchJob';
 import { Client } from './client';
 import { fuzzed } from './fuzzed';
 import { people } from './workshop';
 
-const demo = JSON.parse(readFileSync(inProject('demo/workshop.json'), 'utf8')) as {
-  id: string;
-  circuits: { id: string; vehicleId: string; file: string }[];
-};
 const author = people[0]!.id;
-const [circuit] = demo.circuits;
 const at = '2026-11-24T08:00:00.000Z';
 
 /** How much is done; each figure's name says it. */
@@ -34,20 +30,13 @@ const bar = (value: number): Figure['bar'] => ({ at: 'most', value });
 const percentile = (sorted: readonly number[], share: number) =>
   sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? NaN;
 
-async function openJob(client: Client): Promise<string> {
-  const id = randomUUID();
-  const job = { id, vehicleId: circuit!.vehicleId, circuitId: circuit!.id, title: 'Bench', author, at };
-  await client.send('POST', '/api/jobs', { ...job, complaintEventId: randomUUID(), complaint: 'All.' });
-  return id;
-}
-
 /** Requests made from the contract's schemas, half of them spoilt. */
 async function fuzz(client: Client): Promise<readonly Figure[]> {
   const job = await openJob(client);
   const ids: Readonly<Record<string, string>> = {
     jobId: job,
-    vehicleId: circuit!.vehicleId,
-    circuitId: circuit!.id,
+    vehicleId: benchCircuit.vehicleId,
+    circuitId: benchCircuit.id,
     technicianId: author,
   };
   // Those that end the own sign-in, or make the owner's role another's, are walked by the tests.
@@ -142,7 +131,7 @@ async function heavy(client: Client): Promise<readonly Figure[]> {
     Array.from({ length: 6 }, () =>
       client.send('POST', '/api/circuits', {
         id: randomUUID(),
-        vehicleId: circuit!.vehicleId,
+        vehicleId: benchCircuit.vehicleId,
         circuit: { ...document, sections },
       }),
     ),
@@ -190,7 +179,7 @@ async function longList(client: Client, url: string): Promise<readonly Figure[]>
         now() - make_interval(secs => i), ARRAY[$4::uuid], (ARRAY['searching', 'proven', 'cause found'])[1 + i % 3],
         '{"readings":0,"minutes":0,"cause":null,"closed":"","alone":false,"suspects":[]}'
       FROM generate_series(1, $5::int) i`,
-    [demo.id, circuit!.vehicleId, circuit!.id, author, amounts.jobs],
+    [demo.id, benchCircuit.vehicleId, benchCircuit.id, author, amounts.jobs],
   );
   await database.query('ANALYZE jobs');
   await database.end();

@@ -35,7 +35,7 @@ export { firstProblem } from './firstProblem';
 export { unstorable, unstorableText, uuid } from './text';
 export { everyone, problemSchema, signInRefusals, trained } from './route';
 export { linesType, progressLineSchema } from './progress';
-export type { Progress, ProgressLine } from './progress';
+export type { Progress, ProgressLine, Tell } from './progress';
 export type { Problem, Route } from './route';
 export { loginSchema, newPasswordSchema, pinSchema, roles, settingsSchema, setupSchema } from './access';
 export type {

@@ -8,6 +8,8 @@ const count = z.number().int().min(0);
 /** How far a long piece of work has come, in whatever it counts: entries of a job, or jobs and files of a workshop. */
 const progressSchema = z.strictObject({ done: count, of: count });
 export type Progress = z.infer<typeof progressSchema>;
+/** Told how far a long piece of work has come. */
+export type Tell = (progress: Progress) => void;
 
 /** One line of such a reply; the last holds the reply itself, or why there is none. */
 export const progressLineSchema = z.union([

@@ -1,5 +1,5 @@
 import { eventFlaws } from '@grim-lantern/contract';
-import type { Progress } from '@grim-lantern/contract';
+import type { Tell } from '@grim-lantern/contract';
 import type { Circuit, JobEvent } from '@grim-lantern/core';
 import { createHash } from 'node:crypto';
 import { createReadStream, createWriteStream } from 'node:fs';
@@ -46,11 +46,7 @@ const recordingName = /^recordings\/([0-9a-f-]{36})\/([0-9a-f-]{36})\.(json|trac
  * @returns how many jobs came
  * @throws {ApiProblem} naming the first file that is missing, changed or does not fit
  */
-export async function importWorkshop(
-  parts: RepositoryParts,
-  bytes: Readable,
-  tell: (progress: Progress) => void,
-): Promise<number> {
+export async function importWorkshop(parts: RepositoryParts, bytes: Readable, tell: Tell): Promise<number> {
   const { database, workshopId } = parts;
   const folder = await mkdtemp(join(tmpdir(), 'lantern-import-'));
   const file = join(folder, 'archive.tar');

@@ -1,7 +1,6 @@
-import type { Reply, RouteName } from '@grim-lantern/contract';
+import type { Reply, RouteName, Tell } from '@grim-lantern/contract';
 import type { Request, Response } from 'express';
 import type { Visit } from '../access/visit';
-import type { Tell } from './progress';
 
 /** What answers routes that are for anybody. */
 export type ToAnybody<N extends RouteName> = {

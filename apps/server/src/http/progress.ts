@@ -1,10 +1,7 @@
 import { linesType } from '@grim-lantern/contract';
-import type { Progress, ProgressLine } from '@grim-lantern/contract';
+import type { ProgressLine, Tell } from '@grim-lantern/contract';
 import type { Request, Response } from 'express';
 import type { ApiProblem } from '../errors/problems';
-
-/** Told how far a long piece of work has come. */
-export type Tell = (progress: Progress) => void;
 
 /**
  * Sends what some work ends with: as JSON, or where the request accepts lines, with a line before it each time the work tells how

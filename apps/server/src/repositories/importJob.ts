@@ -1,4 +1,4 @@
-import type { PortableJob, Progress } from '@grim-lantern/contract';
+import type { PortableJob, Tell } from '@grim-lantern/contract';
 import type { JobEvent } from '@grim-lantern/core';
 import type { Transaction } from 'sequelize';
 import type { Database } from '../database/database';
@@ -18,7 +18,7 @@ export async function importJob(
   workshopId: string,
   { title, circuit, events, origin }: PortableJob,
   transaction: Transaction,
-  tell: (progress: Progress) => void,
+  tell: Tell,
 ): Promise<void> {
   const { models } = database;
   const { jobId, openedAt, circuitId, vehicle, technicians } = origin;

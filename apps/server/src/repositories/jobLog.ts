@@ -1,5 +1,5 @@
 import type { JobEvent, LoggedEvent } from '@grim-lantern/core';
-import type { JobSummary, NewJob, PortableJob, Progress } from '@grim-lantern/contract';
+import type { JobSummary, NewJob, PortableJob, Tell } from '@grim-lantern/contract';
 import type { Transaction } from 'sequelize';
 import { Op } from 'sequelize';
 import type { Database } from '../database/database';
@@ -22,7 +22,7 @@ export interface JobLog {
   /** Opens a job with its complaint. The same request again changes nothing. */
   readonly open: (job: NewJob) => Promise<JobSummary>;
   /** Takes in a job from another installation, with all that it rests on. The same document again changes nothing. */
-  readonly takeIn: (job: PortableJob, tell: (progress: Progress) => void) => Promise<JobSummary>;
+  readonly takeIn: (job: PortableJob, tell: Tell) => Promise<JobSummary>;
   /** Events after a sequence number, in order. */
   readonly eventsAfter: (jobId: string, sequence: number) => Promise<readonly LoggedEvent[]>;
   /**

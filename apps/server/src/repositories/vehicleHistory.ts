@@ -50,7 +50,7 @@ export async function vehicleHistory(
     { bind: { workshop: workshopId, vehicle: vehicleId }, type: QueryTypes.SELECT },
   );
   const lines = versions.flatMap((version, index): HistoryLine[] => {
-    const [before] = [versions[index - 1]];
+    const before = versions[index - 1];
     const known = before?.of === version.of && before.id === version.id ? before.content : null;
     const changes = version.of === 'vehicles' ? ofVehicle(known, version) : ofBox(known, version);
     // A row from before there was a history has no author; nothing is known of how it came to be.

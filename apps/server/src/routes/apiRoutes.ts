@@ -1,5 +1,5 @@
 import { routes } from '@grim-lantern/contract';
-import type { Role, Route, RouteName } from '@grim-lantern/contract';
+import type { Role, Route, RouteName, Tell } from '@grim-lantern/contract';
 import type { Request, RequestHandler, Response } from 'express';
 import { Router, json, raw } from 'express';
 import { Readable } from 'node:stream';
@@ -31,7 +31,6 @@ import { idIn } from '../http/idIn';
 import { loopDelayGauge } from '../http/loopDelay';
 import { holdsLongBody } from '../http/longBody';
 import { sendTold } from '../http/progress';
-import type { Tell } from '../http/progress';
 import { ApiProblem } from '../errors/problems';
 
 export interface RouteParts {

@@ -1,5 +1,5 @@
 import { linesType, progressLineSchema } from '@grim-lantern/contract';
-import type { Progress, ProgressLine } from '@grim-lantern/contract';
+import type { ProgressLine, Tell } from '@grim-lantern/contract';
 
 /** What a reply holds, and whether it is what was asked for. */
 export interface Content {
@@ -11,7 +11,7 @@ export interface Content {
  * A reply's content. Where it comes in lines, how far it is is told as they come.
  * @throws {Error} where it is no JSON, or was cut off in the middle
  */
-export async function contentOf(response: Response, tell: (progress: Progress) => void): Promise<Content> {
+export async function contentOf(response: Response, tell: Tell): Promise<Content> {
   const { status, headers, body } = response;
   if (body === null || !(headers.get('content-type') ?? '').startsWith(linesType)) {
     return { status, content: await response.json() };

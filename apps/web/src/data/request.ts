@@ -1,5 +1,5 @@
 import { linesType, problemSchema, routes } from '@grim-lantern/contract';
-import type { Problem, Progress, Reply, RouteName } from '@grim-lantern/contract';
+import type { Problem, Reply, RouteName, Tell } from '@grim-lantern/contract';
 import { copies, isCopied } from './copies';
 import { contentOf } from './progressLines';
 
@@ -24,7 +24,7 @@ export interface RequestParts {
   readonly query?: Readonly<Record<string, string | number>>;
   readonly body?: unknown;
   /** Told how far the server is, where that takes long. */
-  readonly tell?: (progress: Progress) => void;
+  readonly tell?: Tell;
 }
 
 const patienceMilliseconds = 10_000;

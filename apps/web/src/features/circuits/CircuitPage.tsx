@@ -8,6 +8,7 @@ import { useAppSelector } from '../../data/store';
 import { useFreshWorkshop } from '../../data/useFreshWorkshop';
 import { CircuitEditor } from './CircuitEditor';
 import { keptDraft } from './keptDraft';
+import { drawingPath } from '../frame/jobViews';
 
 type Fetched =
   | { readonly status: 'loading' }
@@ -43,7 +44,7 @@ export default function CircuitPage() {
       {newer && (
         <p role="status" className="border-clash border-b px-4 py-2 lg:px-5">
           Somebody has saved a newer revision.{' '}
-          <Link to={`/vehicles/${vehicleId}/circuits/${summary.latest}`} className="underline">
+          <Link to={drawingPath(vehicleId, summary.latest)} className="underline">
             Open it
           </Link>
           ; what you have changed here stays here.
@@ -80,7 +81,7 @@ function Drawn({
       {follows !== undefined && (
         <>
           {' · '}
-          <Link to={`/vehicles/${vehicleId}/circuits/${follows}`} className="underline">
+          <Link to={drawingPath(vehicleId, follows)} className="underline">
             the one before
           </Link>
         </>

@@ -15,7 +15,7 @@ import {
   zoneIds,
 } from '@grim-lantern/core';
 import { Trash2 } from 'lucide-react';
-import { useUnits } from '../../data/useUnits';
+import { useSettings } from '../../data/useSettings';
 import { aboveZero } from './aboveZero';
 import { Cell } from './Cell';
 import { PlacesTable } from './PlacesTable';
@@ -33,7 +33,7 @@ export function CircuitTable({
   readonly onChange: (circuit: Circuit) => void;
   readonly onChoose: (id: string) => void;
 }) {
-  const { sizes, lengths } = useUnits();
+  const { sizes, lengths } = useSettings();
   const places = placesToChoose(circuit);
   return (
     <div className="h-full overflow-auto px-4 py-3 lg:px-5">
@@ -138,7 +138,7 @@ function WireRow({
   readonly onChange: (circuit: Circuit) => void;
   readonly onChoose: (id: string) => void;
 }) {
-  const { sizes, lengths } = useUnits();
+  const { sizes, lengths } = useSettings();
   const { id, from, to, colour, areaMm2, lengthMetres, assumed = [] } = section;
   const set = (change: Partial<Section>) => onChange(withSection(circuit, { ...section, ...change }));
   return (

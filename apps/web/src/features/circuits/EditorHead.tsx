@@ -9,7 +9,7 @@ import { saveDraft } from './keptDraft';
 import { MergeNewer } from './MergeNewer';
 import { SaveCircuit } from './SaveCircuit';
 import type { CircuitDraft } from './useCircuitDraft';
-import { jobPath } from '../frame/jobViews';
+import { drawingPath, jobPath } from '../frame/jobViews';
 
 /** The circuit's name, undo and redo, and saving; once it is saved, a job on it. */
 export function EditorHead({
@@ -100,8 +100,7 @@ export function EditorHead({
           onSaved={(id) => {
             saveDraft(vehicleId, record?.id ?? null, null);
             // Whoever has gone on meanwhile is not called back.
-            if (here.current)
-              void navigate(`/vehicles/${vehicleId}/circuits/${id}${jobId === null ? '' : `?job=${jobId}`}`);
+            if (here.current) void navigate(drawingPath(vehicleId, id, jobId));
           }}
         />
       )}

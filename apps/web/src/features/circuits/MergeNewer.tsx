@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import { request } from '../../data/request';
 import { saveDraft } from './keptDraft';
 import { mergedText } from './mergedText';
+import { drawingPath } from '../frame/jobViews';
 
 /** Lays one's own change upon the revision that somebody saved in between, to be looked at and then saved after it. */
 export function MergeNewer({
@@ -34,7 +35,7 @@ export function MergeNewer({
       return setProblem('This browser keeps nothing: copy your text, then open the newer revision.');
     }
     saveDraft(vehicleId, before, null);
-    await navigate(`/vehicles/${vehicleId}/circuits/${newer}`);
+    await navigate(drawingPath(vehicleId, newer));
   };
   return (
     <>

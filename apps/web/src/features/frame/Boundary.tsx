@@ -36,22 +36,25 @@ function Failed({ error, resetErrorBoundary }: FallbackProps) {
   );
 }
 
-/** A part of a page that fails leaves the others as they are; with the next entry it is tried again. */
+/** A part of a page that fails leaves the others as they are; with the next entry, or another view in it, it is tried again. */
 export function RegionBoundary({
   name,
   entries,
+  view,
   children,
 }: {
   /** Such as “The map”. */
   readonly name: string;
   /** How many entries the page holds. */
   readonly entries: number;
+  /** Which of its views is on show, where it has several. */
+  readonly view?: string;
   readonly children: ReactNode;
 }) {
   return (
     <ErrorBoundary
       fallbackRender={(props) => <RegionFailed {...props} name={name} />}
-      resetKeys={[entries]}
+      resetKeys={[entries, view]}
       onError={reloadForChunk}
     >
       {children}

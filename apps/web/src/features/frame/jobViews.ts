@@ -27,6 +27,11 @@ export function jobViewOf(name: string | undefined): JobView {
   return views.find((each) => each === name) ?? 'next';
 }
 
+/** The address of a drawing; where it is opened from a job, there is a way back to it. */
+export function drawingPath(vehicleId: string, circuitId: string, jobId: string | null = null): string {
+  return `/vehicles/${vehicleId}/circuits/${circuitId}${jobId === null ? '' : `?job=${jobId}`}`;
+}
+
 /** The address of a job, and of a view of it. */
 export function jobPath(jobId: string, view: JobView | 'report' = 'next'): string {
   return view === 'next' ? `/jobs/${jobId}` : `/jobs/${jobId}/${view}`;

@@ -3,7 +3,7 @@ import type { JobState } from '@grim-lantern/core';
 import { useState } from 'react';
 import { TextField } from '../../ui/TextField';
 import { money } from '../../data/money';
-import { useWorkshopMoney } from '../../data/useWorkshopMoney';
+import { useSettings } from '../../data/useSettings';
 import { useRecording } from '../entry/recording';
 
 /** What a question to the customer starts from. */
@@ -16,7 +16,7 @@ export interface Question {
 
 /** The customer's word: what is asked for, the answer, and what may be spent. */
 export function CustomerPanel({ job, draft }: { readonly job: JobState; readonly draft: Question }) {
-  const { currency } = useWorkshopMoney();
+  const { currency } = useSettings();
   const waiting = job.customer.at(-1)?.answer === null;
   return (
     <section aria-label="Customer" className="border-line border-b py-4">
@@ -46,7 +46,7 @@ export function CustomerPanel({ job, draft }: { readonly job: JobState; readonly
 
 function Ask({ draft }: { draft: Question }) {
   const record = useRecording();
-  const { currency } = useWorkshopMoney();
+  const { currency } = useSettings();
   const [text, setText] = useState(draft.text);
   const [amount, setAmount] = useState(draft.amount === 0 ? '' : String(Math.round(draft.amount)));
   const value = typedNumber(amount);
@@ -81,7 +81,7 @@ function Ask({ draft }: { draft: Question }) {
 
 function Answer({ amount }: { amount: number }) {
   const record = useRecording();
-  const { currency } = useWorkshopMoney();
+  const { currency } = useSettings();
   const [text, setText] = useState('');
   const [most, setMost] = useState(String(Math.round(amount)));
   const value = typedNumber(most);

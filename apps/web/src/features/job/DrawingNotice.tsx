@@ -2,6 +2,7 @@ import type { JobSummary } from '@grim-lantern/contract';
 import type { JobEvent } from '@grim-lantern/core';
 import { Link } from 'react-router';
 import { useAppSelector } from '../../data/store';
+import { drawingPath } from '../frame/jobViews';
 import { useRecording } from '../entry/recording';
 
 /** Where the job's drawing has a later revision: one tap to go on with it. What was read at points that are gone is kept. */
@@ -35,7 +36,7 @@ export function DrawingNotice({
           >
             Go on with it
           </button>
-          <Link to={`/vehicles/${summary.vehicle.id}/circuits/${later.id}`} className="underline">
+          <Link to={drawingPath(summary.vehicle.id, later.id)} className="underline">
             Look at it
           </Link>
         </p>

@@ -3,7 +3,7 @@ import type { JobState } from '@grim-lantern/core';
 import { activeReadings, minutes, readingCount } from '@grim-lantern/core';
 import { TopBar } from '../frame/TopBar';
 import { costOf, money } from '../../data/money';
-import { useWorkshopMoney } from '../../data/useWorkshopMoney';
+import { useSettings } from '../../data/useSettings';
 
 /** What the job is about, and what it has cost so far. */
 export function JobHead({
@@ -14,7 +14,7 @@ export function JobHead({
   /** Null while it is worked out. */
   readonly job: JobState | null;
 }) {
-  const { hourlyRate, currency } = useWorkshopMoney();
+  const { hourlyRate, currency } = useSettings();
   return (
     <>
       <button

@@ -1,7 +1,7 @@
 import type { Circuit } from '@grim-lantern/core';
 import { use } from 'react';
 import { Link } from 'react-router';
-import { jobPath } from '../frame/jobViews';
+import { drawingPath, jobPath } from '../frame/jobViews';
 import { JobPhotos } from '../photos/JobPhotos';
 import { PhotoContext } from '../photos/PhotoContext';
 
@@ -24,10 +24,7 @@ export function NothingDrawn({
         Draw what you know, however roughly: a fuse, its wire, what hangs on it. Then the search begins, and
         this job goes on with what is drawn.
       </p>
-      <Link
-        to={`/vehicles/${vehicleId}/circuits/${circuitId}?job=${jobId}`}
-        className="key key-chosen inline-flex items-center"
-      >
+      <Link to={drawingPath(vehicleId, circuitId, jobId)} className="key key-chosen inline-flex items-center">
         Draw the circuit
       </Link>
       <p className="text-dim">Until then the job keeps what you find:</p>

@@ -3,7 +3,7 @@ import { minutes, percent, priceOfBeingWrong, suspectName, listWords } from '@gr
 import type { Diagnosis } from '../../session/useDiagnosis';
 import type { Question } from './CustomerPanel';
 import { costOf, money } from '../../data/money';
-import { useWorkshopMoney } from '../../data/useWorkshopMoney';
+import { useSettings } from '../../data/useSettings';
 
 /** Before trim comes off or something dear is fitted: how sure, what being wrong costs, what one more reading costs. */
 export function StopOrGoOn({
@@ -17,7 +17,7 @@ export function StopOrGoOn({
   readonly action: ProposedAction;
   readonly onAsk: (question: Question) => void;
 }) {
-  const { hourlyRate, askFrom, currency } = useWorkshopMoney();
+  const { hourlyRate, askFrom, currency } = useSettings();
   const { assessment, dossier, job } = diagnosis;
   const leading = assessment.posterior.suspects[0];
   if (dossier.repair === null || leading === undefined) return null;

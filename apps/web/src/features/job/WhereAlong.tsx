@@ -1,6 +1,6 @@
 import type { Circuit } from '@grim-lantern/core';
 import { instruction, locatedWords, minutes, stateWords } from '@grim-lantern/core';
-import { useUnits } from '../../data/useUnits';
+import { useSettings } from '../../data/useSettings';
 import type { Diagnosis } from '../../session/useDiagnosis';
 import { ReadInState } from './ReadInState';
 
@@ -12,7 +12,7 @@ export function WhereAlong({
   readonly circuit: Circuit;
   readonly diagnosis: Diagnosis;
 }) {
-  const { lengths } = useUnits();
+  const { lengths } = useSettings();
   const along = dossier.along;
   if (along === null) return null;
   const { located, next } = along;

@@ -25,7 +25,7 @@ import type { Question } from './CustomerPanel';
 import { JobHead } from './JobHead';
 import { JobNav } from './JobNav';
 import type { JobView } from '../frame/jobViews';
-import { jobPath, jobViewOf } from '../frame/jobViews';
+import { drawingPath, jobPath, jobViewOf } from '../frame/jobViews';
 import { KitDialog } from './KitDialog';
 import { LargeRegion } from './LargeRegion';
 import { Ledger } from './Ledger';
@@ -97,12 +97,12 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
             <JobNav
               {...{ jobId, circuit, diagnosis }}
               chosen={panel}
-              drawing={`/vehicles/${summary.vehicle.id}/circuits/${summary.circuitId}?job=${jobId}`}
+              drawing={drawingPath(summary.vehicle.id, summary.circuitId, jobId)}
             />
             <main
               className={`short:grid-cols-2 short:grid-rows-[minmax(0,1fr)_auto] grid min-h-0 grow ${isBoard(shownView) ? 'grid-rows-[minmax(150px,46fr)_auto_minmax(0,54fr)]' : 'grid-rows-[minmax(150px,26fr)_auto_minmax(0,74fr)] sm:grid-rows-[minmax(150px,42fr)_auto_minmax(0,58fr)]'} lg:grid-cols-[minmax(0,1fr)_420px] lg:grid-rows-[minmax(0,1fr)_auto_minmax(140px,26%)]`}
             >
-              <RegionBoundary name="The map" entries={events.length}>
+              <RegionBoundary name="The map" entries={events.length} view={shownView}>
                 <LargeRegion
                   {...{ circuit, diagnosis, fuses, traces, held, shown }}
                   view={shownView}
@@ -119,7 +119,7 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
                   aria-label="Work"
                   className="border-line px-4 lg:col-start-2 lg:row-span-3 lg:row-start-1 lg:overflow-auto lg:border-l lg:px-5"
                 >
-                  <RegionBoundary name="What to do next" entries={events.length}>
+                  <RegionBoundary name="What to do next" entries={events.length} view={panel}>
                     <ViewPanel
                       {...{
                         jobId,

@@ -13,6 +13,7 @@ import { useFreshWorkshop } from '../../data/useFreshWorkshop';
 import { currentCircuits } from '../../data/workshop';
 import { VehicleHistory } from './VehicleHistory';
 import { VehicleForm } from './VehicleForm';
+import { drawingPath } from '../frame/jobViews';
 
 /** One vehicle: what it is, its circuits, its fuse and relay centres. */
 export default function VehiclePage() {
@@ -80,7 +81,7 @@ export default function VehiclePage() {
             {circuits.map(({ id, name, revision }) => (
               <li key={id} className="border-line border-b">
                 <Link
-                  to={`/vehicles/${vehicleId}/circuits/${id}`}
+                  to={drawingPath(vehicleId, id)}
                   className="hover:bg-raised flex min-h-11 items-center gap-3 text-lg"
                 >
                   {name}

@@ -5,6 +5,7 @@ import { TextField } from '../../ui/TextField';
 import { TopBar } from '../frame/TopBar';
 import { newId } from '../../data/newId';
 import { useAppSelector } from '../../data/store';
+import { useSettings } from '../../data/useSettings';
 import { useFreshWorkshop } from '../../data/useFreshWorkshop';
 import { currentCircuits } from '../../data/workshop';
 import { VehicleForm } from './VehicleForm';
@@ -15,7 +16,7 @@ export default function VehiclesPage() {
   useFreshWorkshop();
   const navigate = useNavigate();
   const state = useAppSelector(({ workshop }) => workshop);
-  const usualRest = state.status === 'ready' ? state.workshop.restLimitAmps : 0.05;
+  const { restLimitAmps } = useSettings();
   const [fresh, setFresh] = useState<string | null>(null);
   return (
     <div className="flex min-h-full flex-col">
@@ -29,7 +30,7 @@ export default function VehiclesPage() {
         </div>
         {fresh !== null && (
           <VehicleForm
-            vehicle={newVehicle(fresh, usualRest)}
+            vehicle={newVehicle(fresh, restLimitAmps)}
             onKept={({ id }) => void navigate(`/vehicles/${id}`)}
           />
         )}

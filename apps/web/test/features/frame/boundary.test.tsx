@@ -14,9 +14,9 @@ function Map() {
   if (broken) throw new Error('no layout');
   return <p>The harness</p>;
 }
-const page = (entries: number) => (
+const page = (entries: number, view = 'next') => (
   <MemoryRouter>
-    <RegionBoundary name="The map" entries={entries}>
+    <RegionBoundary name="The map" entries={entries} view={view}>
       <Map />
     </RegionBoundary>
     <p>The next reading</p>
@@ -31,6 +31,13 @@ test('a part that fails leaves the others, says so, and comes back when it is tr
   expect(screen.getByRole('alert')).toBeTruthy();
   broken = false;
   fireEvent.click(screen.getByRole('button', { name: 'Try again' }));
+  expect(screen.getByText('The harness')).toBeTruthy();
+});
+
+test('another view in its place is shown, whatever failed before it', () => {
+  const { rerender } = render(page(3));
+  broken = false;
+  rerender(page(3, 'fuses'));
   expect(screen.getByText('The harness')).toBeTruthy();
 });
 
