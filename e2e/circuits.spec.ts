@@ -303,6 +303,15 @@ test('a job without a diagram keeps what is said, and goes on with its circuit o
   await expect(page.getByRole('heading', { name: 'Nothing is drawn of this yet' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Add a photo' })).toBeVisible();
   await expect(page.getByRole('img', { name: /Harness/ }).getByText(/%/)).toHaveCount(0);
+  // Nor does the list of jobs tell of a suspect, once it has worked out where the job stands.
+  await page.goto(house.address);
+  const line = page
+    .getByRole('list', { name: 'Jobs' })
+    .getByRole('listitem')
+    .filter({ hasText: 'Horn dead' });
+  await expect(line).toContainText('0 readings');
+  await expect(line.getByText(/%/)).toHaveCount(0);
+  await line.getByRole('link').click();
   await page.getByRole('link', { name: 'Draw the circuit' }).click();
   await writeAtEnd(page, 'battery > fuse 5 20A > switch > horn 5A > ground G1');
   await expect(page.getByText('still called “Not drawn yet”')).toBeVisible();

@@ -1,3 +1,4 @@
+import { isUndrawn } from '../circuit/undrawn';
 import type { Circuit } from '../circuit/circuit';
 import { comesAndGoesShare } from '../faults/rates';
 import { sights } from '../faults/sights';
@@ -65,7 +66,9 @@ export function assess(predictor: Predictor, job: JobState): Assessment {
   const before = priorOptionsOf(job);
   const readings = evidenceReadings(job);
   const evidence = [...readings, ...currentsAsReadings(predictor, job)];
-  const posterior = inferPosterior(predictor, evidence, before);
+  const inferred = inferPosterior(predictor, evidence, before);
+  // Of what is not drawn nothing can be suspected.
+  const posterior = isUndrawn(predictor.circuit) ? { ...inferred, suspects: [] } : inferred;
   const top = posterior.suspects[0];
   if (top === undefined || top.probability < isolatedFrom) {
     return { posterior, isolated: null, proven: false, unexplained: [], robustPosterior: null };

@@ -4,6 +4,8 @@ import { inspectCircuit } from '../../src/circuit/inspectCircuit';
 import { isUndrawn, undrawnName } from '../../src/circuit/undrawn';
 import { readNotation } from '../../src/notation/readNotation';
 import { undrawnNotation } from '../../src/notation/undrawn';
+import { openCircuit } from '../../src/session/circuitSession';
+import { openJob } from '../../src/session/jobSession';
 
 const box: FuseBox = {
   name: 'Dash box',
@@ -47,4 +49,13 @@ test('once something is drawn into it, it is no longer undrawn, and wants a name
   expect(unnamed(drawn)).toHaveLength(1);
   expect(unnamed({ ...drawn, name: 'Horn' })).toEqual([]);
   expect(unnamed(readOf(undrawnNotation([], 12)))).toEqual([]);
+});
+
+test('of what is not drawn nothing is suspected, wherever a job says how it stands', () => {
+  const said = (text: string) => {
+    const job = openJob(openCircuit(readOf(text)));
+    return [job.assessment().posterior.suspects.length > 0, /%/.test(job.dossier().handOver.join(' '))];
+  };
+  expect(said(undrawnNotation([], 12))).toEqual([false, false]);
+  expect(said(undrawnNotation([box], 12))[0]).toBe(true);
 });

@@ -1,8 +1,8 @@
 import type { CircuitRecord, CircuitSummary } from '@grim-lantern/contract';
 import { renamedNotation } from '@grim-lantern/core';
 import { Redo2, Undo2 } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useState } from 'react';
+import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { useAppSelector } from '../../data/store';
 import { NewJob } from '../jobs/NewJob';
 import { saveDraft } from './keptDraft';
@@ -27,13 +27,7 @@ export function EditorHead({
   readonly stored: string;
 }) {
   const navigate = useNavigate();
-  const here = useRef(true);
-  useEffect(() => {
-    here.current = true;
-    return () => {
-      here.current = false;
-    };
-  }, []);
+  const { pathname } = useLocation();
   const workshop = useAppSelector((state) => state.workshop);
   const [search] = useSearchParams();
   // The job that the drawing was opened from.
@@ -99,8 +93,8 @@ export function EditorHead({
           before={record}
           onSaved={(id) => {
             saveDraft(vehicleId, record?.id ?? null, null);
-            // Whoever has gone on meanwhile is not called back.
-            if (here.current) void navigate(drawingPath(vehicleId, id, jobId));
+            // Whoever has gone on meanwhile, if only on the way there, is not called back.
+            if (location.pathname === pathname) void navigate(drawingPath(vehicleId, id, jobId));
           }}
         />
       )}

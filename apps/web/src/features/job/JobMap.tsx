@@ -1,5 +1,5 @@
 import type { Circuit, ForeseenOutcome, Test } from '@grim-lantern/core';
-import { instrumentById, isUndrawn, sectionById } from '@grim-lantern/core';
+import { instrumentById, sectionById } from '@grim-lantern/core';
 import { useMemo } from 'react';
 import { BodyInset } from './BodyInset';
 import { HarnessMap } from '../harness/HarnessMap';
@@ -27,11 +27,7 @@ export function JobMap({
   const drawn = useHarnessLayout(circuit);
   const layout = drawn === 'failed' ? null : drawn;
   const { assessment, job } = diagnosis;
-  // Of what is not drawn nothing can be suspected.
-  const standing = useMemo(
-    () => glowOf(isUndrawn(circuit) ? [] : assessment.posterior.suspects),
-    [circuit, assessment],
-  );
+  const standing = useMemo(() => glowOf(assessment.posterior.suspects), [assessment]);
   const glow = useMemo(() => (held === null ? standing : glowOf(held.leaves)), [standing, held]);
   const readings = useMemo(() => mapReadings(circuit, layout, diagnosis), [circuit, layout, diagnosis]);
   const flag = useMemo(() => {
