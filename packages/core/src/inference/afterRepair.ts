@@ -1,5 +1,6 @@
 import { thingsOf } from '../faults/fault';
-import type { CellLikelihoods } from './inlierLikelihood';
+import type { CellLikelihoods } from './cells';
+import { cellLikelihoods } from './cells';
 import type { ReadingLikelihood } from './likelihood';
 import type { TakenReading } from './takenReading';
 import { readingLikelihood, usualOutlierShare } from './likelihood';
@@ -35,8 +36,11 @@ export function likelihoodOf(
     (most, each, c) => (each ? Math.max(most, own.total[c]!, own.coming[c]!) : most),
     0,
   );
-  const mixed = (chances: Float64Array) =>
-    chances.map((chance, c) => (was[c]! ? chance : (1 - repairedShare) * chance + repairedShare * gone));
-  const both = ({ total, coming }: CellLikelihoods) => ({ total: mixed(total), coming: mixed(coming) });
-  return { outlier: own.outlier, ...both(own), byWay: own.byWay?.map(both) ?? null };
+  const mixed = ({ inOrder }: CellLikelihoods) =>
+    cellLikelihoods(
+      inOrder.map((chance, k) =>
+        was[k % was.length]! ? chance : (1 - repairedShare) * chance + repairedShare * gone,
+      ),
+    );
+  return { outlier: own.outlier, ...mixed(own), byWay: own.byWay?.map(mixed) ?? null };
 }

@@ -20,6 +20,28 @@ export interface Cells {
   readonly weight: Float64Array;
 }
 
+/** Likelihoods by cell: its fault always there, and coming and going (without meaning where it cannot). */
+export interface CellLikelihoods {
+  readonly total: Float64Array;
+  readonly coming: Float64Array;
+  /** Both, one after the other, as weights are ordered. */
+  readonly inOrder: Float64Array;
+}
+
+/** Likelihoods by cell, and by where the figures lie that no diagram gives. */
+export interface Likelihoods extends CellLikelihoods {
+  /**
+   * In the order of `ways`; null where that makes no difference. They lie alike for every reading of a vehicle.
+   */
+  readonly byWay: readonly CellLikelihoods[] | null;
+}
+
+/** Likelihoods from both halves in order. */
+export function cellLikelihoods(inOrder: Float64Array): CellLikelihoods {
+  const count = inOrder.length / 2;
+  return { inOrder, total: inOrder.subarray(0, count), coming: inOrder.subarray(count) };
+}
+
 /** Steps from one hypothesis to half the way to the next. */
 const steps = 2;
 /** What lies between two cells, as a share of what lies between two hypotheses. */
@@ -69,17 +91,6 @@ export function mostByHypothesis({ hypothesisOf }: Cells, values: Float64Array, 
     if (values[c]! > most[h]!) most[h] = values[c]!;
   }
   return most;
-}
-
-/** log Σ e^x over the cells of each hypothesis. */
-export function logSumByHypothesis(cells: Cells, logs: Float64Array, count: number): Float64Array {
-  const most = mostByHypothesis(cells, logs, count);
-  const sums = sumByHypothesis(
-    cells,
-    logs.map((log, c) => Math.exp(log - most[cells.hypothesisOf[c]!]!)),
-    count,
-  );
-  return sums.map((sum, h) => most[h]! + Math.log(sum));
 }
 
 /** The mean over the cells of each hypothesis, by their weights. */

@@ -6,8 +6,8 @@ import type { ReadingValue } from '../instruments/instrument';
 import { instrumentById } from '../instruments/instruments';
 import type { Display, NumberScale } from '../instruments/prediction';
 import { toScale, floatingVolts } from '../instruments/prediction';
-import type { Cells } from './cells';
-import { cellWidth } from './cells';
+import type { CellLikelihoods, Cells, Likelihoods } from './cells';
+import { cellLikelihoods, cellWidth } from './cells';
 import type { Alternative, PredictionRows } from './predictionRows';
 import {
   asTold,
@@ -21,32 +21,49 @@ import {
   ways,
 } from './predictionRows';
 import type { TakenReading } from './takenReading';
-import { openedInEachWay } from './openedBefore';
+import type { FuseInDoubt } from './openedBefore';
+import { fusesInDoubt, openedInEachWay } from './openedBefore';
 import type { Predictor } from './predictor';
 import { outlierLikelihood } from './outlierLikelihood';
 
-/** Likelihoods by cell: its fault always there, and coming and going (without meaning where it cannot). */
-export interface CellLikelihoods {
-  readonly total: Float64Array;
-  readonly coming: Float64Array;
+/** All of a reading that its weight depends on. */
+export interface WeighedAs {
+  readonly key: string;
+  readonly inDoubt: readonly FuseInDoubt[];
 }
 
-/** Likelihood of a reading that was taken as it should be, by cell. */
-export interface InlierLikelihood extends CellLikelihoods {
-  /**
-   * The same by where the figures lie that no diagram gives, in the order of `ways`; null where that makes no difference. They
-   * lie alike for every reading of a vehicle.
-   */
-  readonly byWay: readonly CellLikelihoods[] | null;
+/** Cost: states before it that were never solved are solved under every hypothesis. */
+export function weighedAs(predictor: Predictor, reading: TakenReading): WeighedAs {
+  const { keyOf } = predictor;
+  const { test, state, value, told } = reading;
+  const inDoubt = fusesInDoubt(predictor, reading);
+  const opened = inDoubt.map(({ fuse, states }) => [fuse, states.map(keyOf)]);
+  const key = JSON.stringify([test.instrument, test.at, keyOf(state), value, told === true, opened]);
+  return { key, inDoubt };
 }
 
-/** The likelihood of a reading under each cell. Cost: its state, and those before it, are solved under every hypothesis. */
-export function inlierLikelihood(predictor: Predictor, reading: TakenReading): InlierLikelihood {
+/**
+ * The likelihood of a reading that was taken as it should be, under each cell. Cost: its state is solved under every hypothesis,
+ * the first time.
+ */
+export function inlierLikelihood(
+  predictor: Predictor,
+  reading: TakenReading,
+  { key, inDoubt }: WeighedAs = weighedAs(predictor, reading),
+): Likelihoods {
+  return predictor.likelihoods.get(`inlier ${key}`, () => workedOut(predictor, reading, inDoubt));
+}
+
+function workedOut(
+  predictor: Predictor,
+  reading: TakenReading,
+  inDoubt: readonly FuseInDoubt[],
+): Likelihoods {
   const { display } = instrumentById(reading.test.instrument);
   const { cells } = predictor;
   const read = reading.told === true ? asTold : (shown: PredictionRows) => shown;
   const predictions = read(predictor.predictions(reading.state, reading.test).whole());
-  const lists = openedInEachWay(predictor, reading);
+  const lists = openedInEachWay(predictor, inDoubt);
   const groups = lists.map((list) =>
     list.map(({ fuses, hypotheses }) => {
       const table = predictor.predictions(withBlown(reading.state, fuses), reading.test);
@@ -58,10 +75,12 @@ export function inlierLikelihood(predictor: Predictor, reading: TakenReading): I
   const opened = groups.map((list) => list.map(({ wanted, rows }) => ({ wanted, rows: read(rows()) })));
   const base = new Float64Array(cells.count);
   for (let c = 0; c < base.length; c++) base[c] = inCell(display, predictions, cells, c, reading.value, null);
-  const both = (total: Float64Array): CellLikelihoods => ({
-    total,
-    coming: comingAndGoing(predictor, reading, predictions, total),
-  });
+  const both = (total: Float64Array): CellLikelihoods => {
+    const inOrder = new Float64Array(2 * total.length);
+    inOrder.set(total);
+    inOrder.set(comingAndGoing(predictor, reading, predictions, total), total.length);
+    return cellLikelihoods(inOrder);
+  };
   const under = (way: Unknowns, index: number): Float64Array => {
     const total = base.slice();
     const fill = (rows: PredictionRows, wanted: (c: number) => boolean, by: Unknowns | null) => {

@@ -4,8 +4,9 @@ import { instrumentById } from '../instruments/instruments';
 import type { Prediction } from '../instruments/prediction';
 import { toScale } from '../instruments/prediction';
 import { asTold, rowsOf } from './predictionRows';
-import type { CellLikelihoods } from './inlierLikelihood';
-import { inlierLikelihood, inRow } from './inlierLikelihood';
+import type { CellLikelihoods, Likelihoods } from './cells';
+import { cellLikelihoods } from './cells';
+import { inlierLikelihood, inRow, weighedAs } from './inlierLikelihood';
 import type { Predictor } from './predictor';
 import { outlierLikelihood } from './outlierLikelihood';
 import type { TakenReading } from './takenReading';
@@ -26,9 +27,7 @@ export function outlierShareOf({ test, unsure }: Weighable, share: number): numb
 type Weighable = Pick<TakenReading, 'test' | 'unsure' | 'told'>;
 
 /** Likelihood of one reading under each cell of each hypothesis, and the part of it that is an outlier. */
-export interface ReadingLikelihood extends CellLikelihoods {
-  /** The same by where the figures lie that no diagram gives; null where that makes no difference. */
-  readonly byWay: readonly CellLikelihoods[] | null;
+export interface ReadingLikelihood extends Likelihoods {
   /** The same under every hypothesis: an outlier knows nothing of the fault. */
   readonly outlier: number;
 }
@@ -44,17 +43,17 @@ export function readingLikelihood(
 ): ReadingLikelihood {
   const share = outlierShareOf(reading, usualShare);
   const outlier = share * outlierLikelihood(instrumentById(reading.test.instrument).display, reading.value);
-  const inliers = inlierLikelihood(predictor, reading);
-  const mixed = (taken: Float64Array) => {
-    const likelihoods = new Float64Array(taken.length);
-    for (let c = 0; c < likelihoods.length; c++) likelihoods[c] = outlier + (1 - share) * taken[c]!;
-    return likelihoods;
+  const weighed = weighedAs(predictor, reading);
+  const mixed = ({ inOrder }: CellLikelihoods): CellLikelihoods => {
+    const likelihoods = new Float64Array(inOrder.length);
+    for (let k = 0; k < likelihoods.length; k++) likelihoods[k] = outlier + (1 - share) * inOrder[k]!;
+    return cellLikelihoods(likelihoods);
   };
-  const both = ({ total, coming }: CellLikelihoods): CellLikelihoods => {
-    const there = mixed(total);
-    return { total: there, coming: coming === total ? there : mixed(coming) };
-  };
-  return { outlier, ...both(inliers), byWay: inliers.byWay?.map(both) ?? null };
+  const likelihoods = predictor.likelihoods.get(`${share} ${weighed.key}`, () => {
+    const inliers = inlierLikelihood(predictor, reading, weighed);
+    return { ...mixed(inliers), byWay: inliers.byWay?.map(mixed) ?? null };
+  });
+  return { ...likelihoods, outlier };
 }
 
 /** Likelihood of a reading under one prediction. */

@@ -1,5 +1,5 @@
 import type { OperatingState } from '../circuit/operatingState';
-import { cavityFill, stateKey } from '../circuit/operatingState';
+import { cavityFill } from '../circuit/operatingState';
 import type { Unknowns } from '../circuit/parts/partKind';
 import { ways } from './predictionRows';
 import type { Predictor } from './predictor';
@@ -23,43 +23,71 @@ export interface OpenedGroup {
   readonly hypotheses: Int32Array;
 }
 
+/** A fuse that may have opened before a reading, and the states in which it may have, each once. */
+export interface FuseInDoubt {
+  readonly fuse: string;
+  readonly states: readonly OperatingState[];
+}
+
+/**
+ * The fuses that are fitted when something is read, with those states since each was put in that open a fuse under some
+ * hypothesis. Cost: the states; each is solved under all hypotheses.
+ */
+export function fusesInDoubt(
+  predictor: Predictor,
+  { state: now, before = [] }: ReadInState,
+): readonly FuseInDoubt[] {
+  const own = predictor.keyOf(now);
+  const mayOpen = before.map(
+    ({ state }) =>
+      state.batteryConnected &&
+      predictor.keyOf(state) !== own &&
+      ways.some((way) => predictor.opened(state, way) !== null),
+  );
+  if (!mayOpen.includes(true)) return [];
+  return predictor.circuit.parts
+    .filter(({ kind }) => kind === 'fuse' || kind === 'fusible link')
+    .flatMap(({ id }) => {
+      if (!isFitted(now, id)) return [];
+      const fitted = before.map(({ state, whole }) => whole === id || !isFitted(state, id)).lastIndexOf(true);
+      const since = before.filter((_each, index) => index > fitted && mayOpen[index]!);
+      const states = new Map(since.map(({ state }) => [predictor.keyOf(state), state]));
+      return states.size === 0 ? [] : [{ fuse: id, states: [...states.values()] }];
+    });
+}
+
+function isFitted(state: OperatingState, fuse: string): boolean {
+  return cavityFill(state, fuse).kind === 'fuse' && state.blown?.includes(fuse) !== true;
+}
+
 /**
  * Under which hypotheses a fuse has opened in a state that the vehicle was in before a reading, and been left in its
  * cavity since: a fuse that has opened stays open until another is fitted. Under the others nothing has.
- * Cost: the states × the hypotheses; each state is solved under all of them.
- * @param unknowns - where in its range the current lies that opens a fuse
+ * Cost: the states × the hypotheses.
  */
-export function openedBefore(
+export function openedBefore(predictor: Predictor, reading: ReadInState): readonly OpenedGroup[] {
+  return openedOf(predictor, fusesInDoubt(predictor, reading), 'usual');
+}
+
+/** @param unknowns - where in its range the current lies that opens a fuse */
+function openedOf(
   predictor: Predictor,
-  reading: ReadInState,
-  unknowns: Unknowns = 'usual',
+  inDoubt: readonly FuseInDoubt[],
+  unknowns: Unknowns,
 ): readonly OpenedGroup[] {
-  const { before = [] } = reading;
-  if (before.length === 0) return [];
-  const own = stateKey(reading.state);
-  const past = before.map(({ state, whole }) => ({ state, whole, key: stateKey(state) }));
+  if (inDoubt.length === 0) return [];
+  const since = inDoubt.map(({ fuse, states }) => ({
+    fuse,
+    opened: states.flatMap((state) => {
+      const opened = predictor.opened(state, unknowns);
+      return opened === null ? [] : [opened];
+    }),
+  }));
   const groups = new Map<string, { fuses: readonly string[]; hypotheses: number[] }>();
-  const openedIn = new Map(
-    past
-      .filter(({ key, state }) => key !== own && state.batteryConnected)
-      .map(({ key, state }) => [key, predictor.opened(state, unknowns)] as const),
-  );
-  const since = predictor.circuit.parts
-    .filter(({ kind }) => kind === 'fuse' || kind === 'fusible link')
-    .map(({ id }) => ({ id, states: fittedSince(reading.state, past, id) }))
-    .map(({ id, states }) => ({
-      id,
-      opened: states.flatMap((key) => {
-        const opened = openedIn.get(key);
-        return opened === undefined || opened === null ? [] : [opened];
-      }),
-    }))
-    .filter(({ opened }) => opened.length > 0);
-  if (since.length === 0) return [];
   for (let h = 0; h < predictor.hypotheses.length; h++) {
     const fuses = since
-      .filter(({ id, opened }) => opened.some((each) => each[h]!.includes(id)))
-      .map(({ id }) => id);
+      .filter(({ fuse, opened }) => opened.some((each) => each[h]!.includes(fuse)))
+      .map(({ fuse }) => fuse);
     if (fuses.length === 0) continue;
     const key = fuses.join(' ');
     const group = groups.get(key) ?? { fuses, hypotheses: [] };
@@ -78,30 +106,11 @@ export function openedBefore(
  */
 export function openedInEachWay(
   predictor: Predictor,
-  reading: ReadInState,
+  inDoubt: readonly FuseInDoubt[],
 ): readonly (readonly OpenedGroup[])[] {
-  const { before = [] } = reading;
-  const usual = openedBefore(predictor, reading);
+  const usual = openedOf(predictor, inDoubt, 'usual');
+  const states = inDoubt.flatMap((each) => each.states);
   const isAlike = (way: Unknowns) =>
-    before.every(
-      ({ state }) => !state.batteryConnected || predictor.opened(state, way) === predictor.opened(state),
-    );
-  return ways.map((way) => (isAlike(way) ? usual : openedBefore(predictor, reading, way)));
-}
-
-/** The keys of the states since the fuse that is fitted in a state was put in. */
-function fittedSince(
-  now: OperatingState,
-  past: readonly {
-    readonly state: OperatingState;
-    readonly whole: string | undefined;
-    readonly key: string;
-  }[],
-  fuse: string,
-): readonly string[] {
-  const isFitted = (each: OperatingState) =>
-    cavityFill(each, fuse).kind === 'fuse' && each.blown?.includes(fuse) !== true;
-  if (!isFitted(now)) return [];
-  const from = past.map(({ state, whole }) => whole === fuse || !isFitted(state)).lastIndexOf(true);
-  return [...new Set(past.slice(from + 1).map(({ key }) => key))];
+    states.every((state) => predictor.opened(state, way) === predictor.opened(state));
+  return ways.map((way) => (isAlike(way) ? usual : openedOf(predictor, inDoubt, way)));
 }

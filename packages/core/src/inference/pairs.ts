@@ -6,7 +6,7 @@ import { instrumentById } from '../instruments/instruments';
 import { stateKey } from '../circuit/operatingState';
 import type { Solution } from '../solver/solution';
 import { solveTogether } from '../solver/stateSolver';
-import { logSumByHypothesis, mostByHypothesis } from './cells';
+import { mostByHypothesis, sumByHypothesis } from './cells';
 import type { ReadingLikelihood } from './likelihood';
 import type { TakenReading } from './takenReading';
 import { likelihoodUnder } from './likelihood';
@@ -31,14 +31,14 @@ const mostPairs = 16;
  *
  * Which to solve is told by a bound: each reading explained as well as the better of the two, or the healthy circuit,
  * explains it. Cost: singles² × readings for the bounds, one solving per pair and state for the weights.
- * @param logWeight - of the single faults, by cell
+ * @param single - probability of the single faults, by cell
  * @param outliers - share of readings that mean nothing
  */
 export function pairsExplaining(
   predictor: Predictor,
   readings: readonly TakenReading[],
   likelihoods: readonly ReadingLikelihood[],
-  logWeight: Float64Array,
+  single: Float64Array,
   outlierShare: number,
 ): readonly PairWeight[] {
   const { hypotheses } = predictor;
@@ -60,10 +60,10 @@ export function pairsExplaining(
   bounds.sort((first, second) => second.bound - first.bound);
   const likelihoodsOf = solvedTogether(predictor, readings, outlierShare);
   const { cells } = predictor;
-  const totals = logSumByHypothesis(cells, logWeight.subarray(0, cells.count), hypotheses.length);
+  const totals = sumByHypothesis(cells, single.subarray(0, cells.count), hypotheses.length);
   return bounds
     .slice(0, mostPairs)
-    .map(({ one, other }) => weigh(predictor, likelihoodsOf, (h) => totals[h]!, one, other));
+    .map(({ one, other }) => weigh(predictor, likelihoodsOf, (h) => Math.log(totals[h]!), one, other));
 }
 
 /** One hypothesis of each family, the best in company with the healthy circuit; the likeliest families. */
@@ -120,7 +120,7 @@ function solvedTogether(predictor: Predictor, readings: readonly TakenReading[],
 function weigh(
   { hypotheses }: Predictor,
   likelihoodsOf: (...together: readonly number[]) => readonly number[],
-  weightOf: (h: number) => number,
+  logWeightOf: (h: number) => number,
   one: number,
   other: number,
 ): PairWeight {
@@ -133,7 +133,7 @@ function weigh(
     suspect: jointSuspect(first.suspect, second.suspect),
     name: `${first.name} and ${second.name}`,
     hypotheses: [one, other],
-    logWeight: weightOf(base) + summed(one, other) - summed(base) + price,
+    logWeight: logWeightOf(base) + summed(one, other) - summed(base) + price,
     likelihoods: likelihoodsOf(one, other),
   };
 }

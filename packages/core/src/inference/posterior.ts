@@ -6,8 +6,7 @@ import { comesAndGoesShare } from '../faults/rates';
 import type { ReadingLikelihood } from './likelihood';
 import type { TakenReading } from './takenReading';
 import { usualOutlierShare } from './likelihood';
-import { logPriors, probabilitiesOf, weighing } from './logWeights';
-import { logSum } from '../statistics/logSum';
+import { priorWeights, weighing } from './weights';
 import { likelihoodOf } from './afterRepair';
 import type { PairWeight } from './pairs';
 import { pairsExplaining } from './pairs';
@@ -85,9 +84,9 @@ export interface PriorOptions {
 }
 
 /**
- * Bayes' rule in the log domain over every hypothesis, readings in the order taken.
+ * Bayes' rule over every hypothesis, readings in the order taken.
  *
- * log p(h | r1…rn) = log p(h) + Σ log p(ri | h) - log Z, with p(ri | h) as `readingLikelihood` gives it, once for
+ * p(h | r1…rn) = p(h) · Π p(ri | h) / Z, with p(ri | h) as `readingLikelihood` gives it, once for
  * the fault always there and once for it coming and going. The probability that reading i is an outlier is
  * Σ p(h | all) · outlier_i / p(ri | h), exact for this model. When a reading looks like an outlier, pairs of faults join in.
  * A reading from before a repair that did not help weighs as `likelihoodOf` has it.
@@ -103,12 +102,12 @@ export function inferPosterior(
 ): Posterior {
   const { hypotheses } = predictor;
   const likelihoods = readings.map((reading) => likelihoodOf(predictor, reading, repaired, outlierShare));
-  const logWeight = logPriors(predictor, comingShare, repaired);
-  const totals = () => suspectTotals(predictor, byHypothesis(predictor, probabilitiesOf(logWeight)), []);
+  const single = priorWeights(predictor, comingShare, repaired);
+  const totals = () => suspectTotals(predictor, byHypothesis(predictor, single), []);
   let before = totals();
   const weigh = weighing(readings, outlierShare);
   const steps = readings.map((reading, index) => {
-    weigh(index, likelihoods[index]!, logWeight);
+    weigh(index, likelihoods[index]!, single);
     const after = totals();
     const crossed = (from: ReadonlyMap<string, number>, to: ReadonlyMap<string, number>) =>
       [...to].flatMap(([id, chance]) =>
@@ -123,13 +122,12 @@ export function inferPosterior(
     before = after;
     return step;
   });
-  const single = probabilitiesOf(logWeight);
   const singleOutliers = outlierProbabilities(likelihoods, single);
   const contradicted = singleOutliers.some((outlier) => outlier >= contradictionFrom);
   const found = contradicted
-    ? pairsExplaining(predictor, readings, likelihoods, logWeight, outlierShare)
+    ? pairsExplaining(predictor, readings, likelihoods, single, outlierShare)
     : [];
-  const { probabilities: inCells, pairs } = withPairs(logWeight, single, found);
+  const { probabilities: inCells, pairs } = withPairs(single, found);
   const probabilities = byHypothesis(predictor, inCells);
   const effects = outlierProbabilitiesWith(likelihoods, inCells, pairs).map((outlierProbability, index) => ({
     ...steps[index]!,
@@ -158,13 +156,13 @@ export function singleFaultProbabilities(
     repaired = [],
   }: PriorOptions = {},
 ): ReadonlyMap<string, number> {
-  const logWeight = logPriors(predictor, comingShare, repaired);
+  const weights = priorWeights(predictor, comingShare, repaired);
   const weigh = weighing(
     weighed.map(({ reading }) => reading),
     outlierShare,
   );
-  weighed.forEach(({ likelihood }, index) => weigh(index, likelihood, logWeight));
-  return suspectTotals(predictor, byHypothesis(predictor, probabilitiesOf(logWeight)), []);
+  weighed.forEach(({ likelihood }, index) => weigh(index, likelihood, weights));
+  return suspectTotals(predictor, byHypothesis(predictor, weights), []);
 }
 
 /**
@@ -215,14 +213,10 @@ function outlierProbabilities(
   likelihoods: readonly ReadingLikelihood[],
   probabilities: Float64Array,
 ): readonly number[] {
-  const count = probabilities.length / 2;
-  return likelihoods.map(({ total, coming, outlier }) => {
+  return likelihoods.map(({ inOrder, outlier }) => {
     let sum = 0;
-    for (let h = 0; h < count; h++) {
-      const [steady, moving] = [probabilities[h]!, probabilities[count + h]!];
-      if (steady > 0) sum += (steady * outlier) / total[h]!;
-      if (moving > 0) sum += (moving * outlier) / coming[h]!;
-    }
+    for (let k = 0; k < inOrder.length; k++)
+      if (probabilities[k]! > 0) sum += (probabilities[k]! * outlier) / inOrder[k]!;
     return sum;
   });
 }
@@ -243,12 +237,14 @@ function outlierProbabilitiesWith(
 }
 
 /** Single faults and pairs on one scale. */
-function withPairs(logWeight: Float64Array, single: Float64Array, found: readonly PairWeight[]) {
-  const singles = logSum(logWeight);
-  const weights = found.map((pair) => Math.exp(pair.logWeight - singles));
-  const whole = weights.reduce((total, each) => total + each, 1);
+function withPairs(single: Float64Array, found: readonly PairWeight[]) {
+  // What explains most stands at 1: readings that no single fault explains may be far below it.
+  const top = Math.max(0, ...found.map(({ logWeight }) => logWeight));
+  const singles = Math.exp(-top);
+  const weights = found.map(({ logWeight }) => Math.exp(logWeight - top));
+  const whole = weights.reduce((total, each) => total + each, singles);
   return {
-    probabilities: single.map((each) => each / whole),
+    probabilities: single.map((each) => (each * singles) / whole),
     pairs: found
       .map((pair, index) => ({ ...pair, probability: weights[index]! / whole }))
       .sort((one, other) => other.probability - one.probability),

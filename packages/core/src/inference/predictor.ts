@@ -16,14 +16,17 @@ import type { FaultTable } from '../solver/faultTable';
 import { faultTable } from '../solver/faultTable';
 import type { Network } from '../network/network';
 import { stateSolver } from '../solver/stateSolver';
-import type { Cells } from './cells';
+import type { Cells, Likelihoods } from './cells';
 import { cellsOf } from './cells';
+import { Kept } from './kept';
 import type { UnknownFigures, WayOfStanding } from './predictionTable';
 import { PredictionTable, RowOrder } from './predictionTable';
 import { figuresDecide, hasAssumedFigures, hasElectronics } from './unknownFigures';
 
 /** Solved states kept at hand; each holds a few matrices of nodes × nodes. */
 const keptStates = 300;
+/** Bytes of likelihoods kept at hand: those of some hundred readings of a large circuit. */
+const keptLikelihoods = 32e6;
 
 /**
  * One circuit with everything that can be wrong in it, solved on demand and remembered: what a reading would be
@@ -44,6 +47,10 @@ export interface Predictor {
   readonly predictions: (state: OperatingState, test: Test) => PredictionTable;
   /** The same for many tests in one state; the same object as long as the state is kept at hand. */
   readonly inState: (state: OperatingState) => StatePredictions;
+  /** `stateKey`, worked out once for each object. */
+  readonly keyOf: (state: OperatingState) => string;
+  /** Of readings that were weighed lately. */
+  readonly likelihoods: Kept<Likelihoods>;
 }
 
 /** Fuses by hypothesis; null where none opens under any. */
@@ -87,7 +94,10 @@ export function createPredictor(
     );
   }
   const healthy = hypotheses.length;
-  const solvedState = solvedStates(circuit, hypotheses);
+  const keyOf = rememberedKeys();
+  const states = new Kept<SolvedState>(keptStates, () => 1);
+  const solvedState = (state: OperatingState) =>
+    states.get(keyOf(state), () => solveState(circuit, state, hypotheses));
   const solved = (state: OperatingState, hypothesis: number | null): SolvedCircuit => {
     const entry = solvedState(state);
     return { circuit, state: entry.state, solution: entry.table.solution(hypothesis ?? healthy) };
@@ -102,27 +112,22 @@ export function createPredictor(
     predictions: (state, test) => solvedState(state).predictions(test),
     opened: (state, unknowns = 'usual') => solvedState(state).opened(unknowns),
     inState: solvedState,
+    keyOf,
+    likelihoods: new Kept(keptLikelihoods, bytesOf),
   };
 }
 
-/** The states met so far, the one unused for longest forgotten first. */
-function solvedStates(
-  circuit: Circuit,
-  hypotheses: readonly Hypothesis[],
-): (state: OperatingState) => SolvedState {
-  const solved = new Map<string, SolvedState>();
+function rememberedKeys(): (state: OperatingState) => string {
   const keys = new WeakMap<OperatingState, string>();
   return (state) => {
     const key = keys.get(state) ?? stateKey(state);
     keys.set(state, key);
-    const known = solved.get(key);
-    const entry = known ?? solveState(circuit, state, hypotheses);
-    // Put at the end again: the map's first key is then the one unused for longest.
-    if (known !== undefined) solved.delete(key);
-    solved.set(key, entry);
-    if (solved.size > keptStates) solved.delete(solved.keys().next().value ?? '');
-    return entry;
+    return key;
   };
+}
+
+function bytesOf({ inOrder, byWay }: Likelihoods): number {
+  return inOrder.byteLength * (1 + (byWay?.length ?? 0));
 }
 
 /** Where along its wire a short lies, near either end: what it may be when it is not in the middle. */

@@ -1,9 +1,10 @@
 import { withControl } from '../../src/circuit/operatingState';
 import type { OperatingState } from '../../src/circuit/operatingState';
 import { restingState } from '../../src/circuit/restingState';
+import { cellLikelihoods } from '../../src/inference/cells';
 import { inferPosterior } from '../../src/inference/posterior';
 import { inlierLikelihood } from '../../src/inference/inlierLikelihood';
-import { weighing } from '../../src/inference/logWeights';
+import { weighing } from '../../src/inference/weights';
 import { createPredictor } from '../../src/inference/predictor';
 import type { TakenReading } from '../../src/inference/takenReading';
 import type { InstrumentId } from '../../src/instruments/instruments';
@@ -20,8 +21,7 @@ const reading = (instrument: InstrumentId): TakenReading => ({
 
 test('what no diagram gives lies alike for every reading: it is paid for once, not at each of them', () => {
   const cells = (...chances: readonly number[]) => {
-    const total = Float64Array.from(chances);
-    return { total, coming: total };
+    return cellLikelihoods(Float64Array.from([...chances, ...chances]));
   };
   // In the first cell all readings fit if the figures lie low; in the second each fits a little whatever they are.
   const [usual, low, high] = [cells(0.02, 0.3), cells(0.9, 0.3), cells(0.02, 0.3)];
@@ -30,12 +30,12 @@ test('what no diagram gives lies alike for every reading: it is paid for once, n
   const instruments: readonly InstrumentId[] = ['load', 'listen', 'codes', 'beeper', 'clamp'];
   const readings = instruments.map(reading);
   const weigh = weighing(readings, 0.02);
-  const logWeight = Float64Array.from([0, 0, 0, 0], () => Math.log(0.25));
+  const weights = Float64Array.of(0.25, 0.25, 0.25, 0.25);
   readings.forEach((_each, index) =>
-    weigh(index, { ...mean, outlier: 0, byWay: [usual, low, high] }, logWeight),
+    weigh(index, { ...mean, outlier: 0, byWay: [usual, low, high] }, weights),
   );
   const n = instruments.length;
-  expect(Math.exp(logWeight[0]! - logWeight[1]!)).toBeCloseTo((0.9 ** n + 2 * 0.02 ** n) / 3 / 0.3 ** n, 8);
+  expect(weights[0]! / weights[1]!).toBeCloseTo((0.9 ** n + 2 * 0.02 ** n) / 3 / 0.3 ** n, 8);
 });
 
 describe('a fuse that is near to opening', () => {
