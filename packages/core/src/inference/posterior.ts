@@ -124,9 +124,7 @@ export function inferPosterior(
   });
   const singleOutliers = outlierProbabilities(likelihoods, single);
   const contradicted = singleOutliers.some((outlier) => outlier >= contradictionFrom);
-  const found = contradicted
-    ? pairsExplaining(predictor, readings, likelihoods, single, outlierShare)
-    : [];
+  const found = contradicted ? pairsExplaining(predictor, readings, likelihoods, single, outlierShare) : [];
   const { probabilities: inCells, pairs } = withPairs(single, found);
   const probabilities = byHypothesis(predictor, inCells);
   const effects = outlierProbabilitiesWith(likelihoods, inCells, pairs).map((outlierProbability, index) => ({

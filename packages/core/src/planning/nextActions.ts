@@ -75,8 +75,8 @@ const played = 10;
 const laterRate = 0.3;
 
 /**
- * The best things to do next, at most `count`, ordered by the minutes that the whole job is then expected to take;
- * what asks the same as a better one only where too few ask anything else.
+ * The best things to do next, at most `count`, ordered by the minutes that the whole job is then expected to take; none that
+ * asks the same as a better one.
  *
  * Information is about the suspect, not about its ohms: I = H(S) - Σ p(o)·H(S | o); where one stands to be proven, about
  * whether it is that one. Every test in every state worth
@@ -204,23 +204,21 @@ function bareFirst<T extends Weighed>(ordered: readonly T[]): readonly T[] {
 /** So many of the best are looked through for questions that differ. */
 const lookedThrough = 24;
 
-/** The first so many that ask different things; where there are too few, the best of those that ask the same again. */
+/** The first so many that ask different things: fewer, rather than one that asks again what another asks. */
 function varied<T extends Weighed>(
   rough: InformationMeasure,
   ordered: readonly T[],
   choices: ReadonlyMap<Candidate, Choice>,
   count: number,
 ): readonly T[] {
-  if (count === 1) return ordered.slice(0, 1);
   const isNew = asksAnew(rough);
-  const found = new Set<T>();
+  const found: T[] = [];
   for (const each of ordered.slice(0, lookedThrough)) {
     const choice = choices.get(each.candidate);
-    if (choice !== undefined && isNew(choice)) found.add(each);
-    if (found.size === count) break;
+    if (choice !== undefined && isNew(choice)) found.push(each);
+    if (found.length === count) break;
   }
-  const again = ordered.filter((each) => !found.has(each));
-  return [...found, ...again].slice(0, count);
+  return found.length === 0 ? ordered.slice(0, 1) : found;
 }
 
 /** What comes of the shortlisted candidates, roughly: for playing on. */

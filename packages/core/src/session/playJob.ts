@@ -52,6 +52,8 @@ export interface PlayOptions {
   /** The step, counted from the first after the complaint, at which something wrong is entered. */
   readonly spoilAt?: number;
   readonly random: () => number;
+  /** Is told of every plan, and of the job at that time. */
+  readonly onPlan?: (plan: readonly ProposedAction[], assessment: Assessment) => void;
 }
 
 const usuallyMost = 40;
@@ -66,7 +68,7 @@ export function playJob(
   believed: Circuit,
   world: World,
   complaint: Complaint,
-  { kit = usualKit, mostReadings = usuallyMost, spoilAt, random }: PlayOptions,
+  { kit = usualKit, mostReadings = usuallyMost, spoilAt, random, onPlan }: PlayOptions,
 ): PlayedJob {
   const session = openCircuit(believed);
   const played = openJob(session);
@@ -106,7 +108,9 @@ export function playJob(
       take('fuse', test, job.state, world.read(job.state, test));
       continue;
     }
-    const [action] = assessment.proven || readings >= mostReadings ? [] : played.plan(kit);
+    const plan = assessment.proven || readings >= mostReadings ? [] : played.plan(kit);
+    const [action] = plan;
+    if (action !== undefined) onPlan?.(plan, assessment);
     // Nobody takes off trim for less than it saves.
     if (action?.worthIt !== true) return ended(steps, assessment, job.minutes, readings);
     const { test, state, purpose } = action;

@@ -2,7 +2,7 @@ import type { Circuit } from '../../../src/circuit/circuit';
 import type { Fault } from '../../../src/faults/fault';
 import { NOTHING_WRONG } from '../../../src/faults/hypotheses';
 import { complaintOf } from '../../../src/session/complaint';
-import type { PlayedJob, PlayedStep } from '../../../src/session/playJob';
+import type { PlayedJob, PlayedStep, PlayOptions } from '../../../src/session/playJob';
 import { playJob } from '../../../src/session/playJob';
 import { createWorld } from '../../../src/session/world';
 import { createPredictor } from '../../../src/inference/predictor';
@@ -33,7 +33,11 @@ const firstReadings = 6;
 const looksAtFuses = 0.5;
 
 /** One job on a circuit of its own, drawn by its seed, with a hidden fault that somebody would bring in. */
-export function playRealistic(seed: number, set: RealisticSet, flatness = 1): RealisticJob {
+export function playRealistic(
+  seed: number,
+  set: RealisticSet,
+  onPlan: PlayOptions['onPlan'] = () => undefined,
+): RealisticJob {
   const random = seededRandom(seed);
   const family = families[seed % families.length]!;
   for (;;) {
@@ -41,15 +45,14 @@ export function playRealistic(seed: number, set: RealisticSet, flatness = 1): Re
     const vehicle = vehicleBehind(circuit, random);
     for (let draw = 0; draw < mostDraws; draw++) {
       const hidden =
-        set === 'short inside a load'
-          ? shortInsideLoad(vehicle, random)
-          : drawFault(vehicle, random, flatness);
+        set === 'short inside a load' ? shortInsideLoad(vehicle, random) : drawFault(vehicle, random);
       const complaint = complaintOf(createWorld(vehicle, [hidden.fault], random), random() < looksAtFuses);
       if (complaint === null) continue;
       const world = createWorld(vehicle, [hidden.fault], random);
       const spoilAt = Math.floor(firstReadings * random());
       const played = playJob(circuit, world, complaint, {
         random,
+        onPlan,
         ...(set === 'one wrong' ? { spoilAt } : {}),
       });
       const right = namesIt(played.suspect, hidden);

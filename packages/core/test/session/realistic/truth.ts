@@ -87,16 +87,15 @@ export interface HiddenFault {
 /**
  * A fault at random, as often as its rate has it; its ohms anywhere between those that the search knows, its place
  * anywhere along the wire.
- * @param flatness - power of the rates: below 1, rare kinds are met more often
  */
-export function drawFault(circuit: Circuit, random: () => number, flatness = 1): HiddenFault {
+export function drawFault(circuit: Circuit, random: () => number): HiddenFault {
   const families = new Map<number, Hypothesis[]>();
   for (const each of hypothesesOf(circuit)) {
     if (each.suspect === NOTHING_WRONG) continue;
     families.set(each.family, [...(families.get(each.family) ?? []), each]);
   }
   const list = [...families.values()];
-  const weights = list.map((members) => members.reduce((sum, { prior }) => sum + prior, 0) ** flatness);
+  const weights = list.map((members) => members.reduce((sum, { prior }) => sum + prior, 0));
   let draw = random() * weights.reduce((sum, each) => sum + each, 0);
   const index = weights.findIndex((each) => (draw -= each) < 0);
   const members = list[index < 0 ? list.length - 1 : index]!;
