@@ -8,6 +8,7 @@ import { partIdOf } from '../circuit/terminalRef';
 import { partById } from '../circuit/terminals';
 import { instrumentById } from '../instruments/instruments';
 import { beepsBelow } from '../instruments/beeper';
+import type { Prediction } from '../instruments/prediction';
 import { fromScale, toScale } from '../instruments/prediction';
 import { lampVoltsOn, lampThresholds, testLampWatts } from '../instruments/testLamp';
 import { filamentOf } from '../circuit/parts/lamp';
@@ -39,12 +40,14 @@ const mostNamed = 4;
 /** A path counts when its removal raises the ohms by this share. */
 const pathShare = 0.03;
 
+/** Whether a beeper may well beep where this is predicted. */
+const beepsWhen = (predicted: Prediction) => predicted.kind === 'outcomes' && predicted.chances[0]! > 0.3;
+
 /** Ohms to ground, or a beep, that the healthy circuit shows as well: its own loads are the path. */
 const throughHealthyLoads: MisleadingCheck = (predictor, { test, state, value }) => {
   const healthy = predictor.predict(state, test, null);
   if (test.instrument === 'beeper') {
-    const beeps = healthy.kind === 'outcomes' && healthy.chances[0]! > 0.3;
-    if (value.kind !== 'outcome' || value.outcome !== 'beeps' || !beeps) return null;
+    if (value.kind !== 'outcome' || value.outcome !== 'beeps' || !beepsWhen(healthy)) return null;
   } else if (test.instrument === 'ohmmeter') {
     if (value.kind !== 'number' || healthy.kind !== 'number' || value.value > 1e5) return null;
     if (!fits({ test, value }, healthy)) return null;
@@ -78,25 +81,41 @@ function listed(names: readonly string[]): string {
   return `${listWords(names.slice(0, -1))} and ${names.at(-1)}`;
 }
 
-/** A low ohms reading or a beep taken as proof of what must carry amps. */
-const continuityIsNoProof: MisleadingCheck = (predictor, { test, value }) => {
+/** Ohms below this are taken for a sound wire. */
+const seemsSoundBelow = 2;
+
+/** A low ohms reading or a beep taken as proof of what must carry amps; where the healthy circuit shows none, it is a short. */
+const continuityIsNoProof: MisleadingCheck = (predictor, { test, state, value }) => {
   const { circuit } = predictor;
+  const { display } = instrumentById('ohmmeter');
+  if (display.kind !== 'number') return null;
+  const { scale } = display;
+  const healthy = predictor.predict(state, test, null);
   const low =
-    (test.instrument === 'beeper' && value.kind === 'outcome' && value.outcome === 'beeps') ||
-    (test.instrument === 'ohmmeter' && value.kind === 'number' && value.value < 2);
+    test.instrument === 'beeper'
+      ? value.kind === 'outcome' && value.outcome === 'beeps' && beepsWhen(healthy)
+      : test.instrument === 'ohmmeter' &&
+        value.kind === 'number' &&
+        value.value < seemsSoundBelow &&
+        healthy.kind === 'number' &&
+        healthy.overload < 0.5 &&
+        fromScale(scale, healthy.mean) < seemsSoundBelow;
   if (!low) return null;
   const amps = mostAmpsAt(predictor, test.at);
-  const { display } = instrumentById('ohmmeter');
-  if (amps < 0.5 || display.kind !== 'number') return null;
-  const { scale } = display;
+  if (amps < 0.5) return null;
   const seen = value.kind === 'number' ? value.value : 0;
   const unseen =
     test.instrument === 'beeper'
       ? beepsBelow
       : fromScale(scale, toScale(scale, seen) + 3.5 * scale.relative) - seen;
   const lost = Math.min(circuit.nominalVolts, unseen * amps);
-  return `It cannot see ${formatQuantity(unseen, 'Ω')} more here; at the ${formatQuantity(amps, 'A')} that flow in use that loses ${formatQuantity(lost, 'V')}. Take the drop under load.`;
+  return `Another ${roughly(unseen, 'Ω')} would not show here; at the ${roughly(amps, 'A')} that flow in use it loses ${roughly(lost, 'V')}. Take the drop under load.`;
 };
+
+/** What is worked out from judged limits, in as many figures as it deserves. */
+function roughly(value: number, unit: 'Ω' | 'A' | 'V'): string {
+  return formatQuantity(Number(value.toPrecision(2)), unit);
+}
 
 /** The most amps that any wire at a point carries in the healthy circuit, one control moved at a time or all of them. */
 function mostAmpsAt({ circuit, solved }: Predictor, at: string): number {
@@ -135,7 +154,7 @@ const darkIsNoProof: MisleadingCheck = ({ circuit, solved }, { test, state, valu
   if (watts === null || supply === null) return null;
   const volts = solution.volts(supply);
   const ohms = mostOhmsThatGlow(watts, volts, circuit.nominalVolts);
-  return `Dark does not rule out a short of more than ${formatQuantity(ohms, 'Ω')}: this lamp would not glow through it.`;
+  return `Dark does not rule out a short of more than about ${roughly(ohms, 'Ω')}: this lamp would not glow through it.`;
 };
 
 /** The ohms of the largest short to ground through which a lamp on the supply still visibly glows, by halving. */
