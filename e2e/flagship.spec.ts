@@ -6,6 +6,7 @@ import {
   jobEvents,
   openJob,
   playToTheEnd,
+  recordCause,
   relayJobPath,
   settled,
   shownAction,
@@ -51,8 +52,7 @@ test('the flagship job is played to its cause, over a reload and a server restar
   expect(readings).toBeLessThanOrEqual(10);
   await expect(page.getByRole('region', { name: 'Found' })).toContainText('hinge loom, feed');
 
-  await page.getByLabel(/What was found there/).fill('rubbed through at the hinge grommet');
-  await page.getByRole('button', { name: 'Record the cause' }).click();
+  await recordCause(page, 'rubbed through at the hinge grommet');
   await expect(page.getByRole('region', { name: 'Cause' })).toContainText(
     'rubbed through at the hinge grommet',
   );
@@ -76,7 +76,7 @@ test(
     expect(suspect).toBe('C3');
     await expect(page.getByRole('region', { name: 'Found' })).toContainText('Pin 1 backed out');
     expect(await page.getByTestId('part-C3#1').getAttribute('data-percent')).not.toBe('0');
-    await page.getByRole('button', { name: 'Record the cause' }).click();
+    await recordCause(page);
     await expect(page.getByRole('region', { name: 'Cause' })).toContainText('C3 interlock');
   },
 );

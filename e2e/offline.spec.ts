@@ -10,6 +10,7 @@ import {
   openJob,
   playToTheEnd,
   repairAndProve,
+  recordCause,
   shownAction,
   test,
 } from './workshop';
@@ -71,7 +72,7 @@ test('on a phone without a network a job is opened cold and brought to its proof
   await expect(cold.getByText(/No connection: as read at/)).toBeVisible();
   const { suspect, readings } = await playToTheEnd(cold, hiddenShort('W17'));
   expect(suspect).toBe('W17');
-  await cold.getByRole('button', { name: 'Record the cause' }).click();
+  await recordCause(cold);
   await repairAndProve(cold, nothingWrong(library));
   const waiting = await cold.getByTestId('reading').count();
   await cold.close();

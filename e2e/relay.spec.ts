@@ -11,6 +11,7 @@ import {
   playToTheEnd,
   relayJobPath,
   repairAndProve,
+  recordCause,
   reportSays,
   settled,
   step,
@@ -89,7 +90,7 @@ test(
     await settled(page);
     const { suspect } = await playToTheEnd(page, vehicle);
     expect(suspect).toBe('C3');
-    await page.getByRole('button', { name: 'Record the cause' }).click();
+    await recordCause(page);
     await repairAndProve(page, nothingWrong(minibus));
     await reportSays(page, 'C3 interlock', 'Ohms end to end');
   },

@@ -9,6 +9,7 @@ import {
   nothingWrong,
   playToTheEnd,
   repairAndProve,
+  recordCause,
   step,
   test,
 } from './workshop';
@@ -126,8 +127,7 @@ test('the fan from its first recording to the proof, the second laid over it, al
     hiddenFault(fanCircuit, 'FAN', { kind: 'part', part: 'FAN', effect: drags }),
   );
   expect(suspect).toBe('FAN');
-  await page.getByLabel(/What was found there/).fill('turns hard, bearing dry');
-  await page.getByRole('button', { name: 'Record the cause' }).click();
+  await recordCause(page, 'turns hard, bearing dry');
   await repairAndProve(page, nothingWrong(fanCircuit));
 
   await step(page, 'Recording');

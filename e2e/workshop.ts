@@ -306,6 +306,18 @@ export async function step(
   await page.getByRole('navigation', { name: 'Steps of the job' }).getByRole('link', { name }).click();
 }
 
+/** Records the cause of what stands alone: in words of one's own, or as the search has it. */
+export async function recordCause(page: Page, words?: string, why?: string): Promise<void> {
+  const found = page.getByRole('button', { name: 'Cause found …' });
+  const record = page.getByRole('button', { name: 'Record the cause' });
+  // Where it is proven the form is open.
+  await expect(found.or(record)).toBeVisible();
+  if (await found.isVisible()) await found.click();
+  if (words !== undefined) await page.getByLabel(/What was found there/).fill(words);
+  if (why !== undefined) await page.getByRole('button', { name: why, exact: true }).click();
+  await record.click();
+}
+
 /** From the recorded cause to the proof: every step ticked, the measurement taken again, the job closed. */
 export async function repairAndProve(page: Page, healthy: ReturnType<typeof hiddenFault>): Promise<void> {
   const form = page.getByRole('form', { name: 'Repair' });

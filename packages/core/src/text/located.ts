@@ -23,7 +23,7 @@ export function locatedWords(
   const { from, lengthMetres } = sectionById(circuit, section);
   const at = place === null ? '' : `: ${placeById(circuit, place)?.name ?? place}`;
   if (!told) {
-    return `Where along its ${lengthWords(lengthMetres, unit)} these readings cannot tell. Look first where it is worn most easily${at}.`;
+    return `These readings cannot tell where along its ${lengthWords(lengthMetres, unit)} it is. Look first where it wears most easily${at}.`;
   }
   return `About ${lengthWords(metres, unit)} from ${terminalName(circuit, from)}, ± ${lengthWords(errorMetres, unit)}${at}.`;
 }

@@ -65,7 +65,7 @@ export function CausePanel({ jobId, circuit, diagnosis }: CausePanelProps) {
       </p>
       <WhereAlong {...{ circuit, diagnosis }} />
       {unread === null ? (
-        <CauseForm key={isolated} suspect={isolated} kind={kind} />
+        <CauseOnceFound key={isolated} suspect={isolated} kind={kind} proven={proven} />
       ) : (
         <>
           <p className="border-clash mt-2 border-l-4 pl-3">
@@ -132,6 +132,17 @@ function unreadModule({ dossier, job }: Diagnosis, suspect: string): string | nu
       thingsOf(suspect).includes(id) && job.skipped[id] === undefined && !isListRead(checklist),
   );
   return found?.id ?? null;
+}
+
+/** While it is not proven, what proves it is what the hand needs: the form waits behind one key. */
+function CauseOnceFound({ proven, ...cause }: { suspect: string; kind: string; proven: boolean }) {
+  const [found, setFound] = useState(false);
+  if (proven || found) return <CauseForm {...cause} />;
+  return (
+    <button type="button" className="key mt-2" aria-expanded={false} onClick={() => setFound(true)}>
+      Cause found …
+    </button>
+  );
 }
 
 function CauseForm({ suspect, kind }: { suspect: string; kind: string }) {
