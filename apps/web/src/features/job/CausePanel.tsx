@@ -17,20 +17,16 @@ import {
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
 import type { Diagnosis } from '../../session/useDiagnosis';
+import { useOpenJob } from './openJob';
 import { WhereAlong } from './WhereAlong';
 import { jobPath } from '../frame/jobViews';
 import { useRecording } from '../entry/recording';
 
-interface CausePanelProps {
-  readonly jobId: string;
-  readonly circuit: Circuit;
-  readonly diagnosis: Diagnosis;
-}
-
 /** Stands above Next once one suspect stands alone. */
-export function CausePanel({ jobId, circuit, diagnosis }: CausePanelProps) {
+export function CausePanel() {
+  const { jobId, circuit, diagnosis } = useOpenJob();
   const { isolated, posterior, proven } = diagnosis.assessment;
-  if (isolated === null) return <SeenDamage {...{ circuit, diagnosis }} />;
+  if (isolated === null) return <SeenDamage />;
   const top = posterior.suspects[0];
   const kind = top?.kinds[0]?.name ?? '';
   const section = circuit.sections.find(({ id }) => id === isolated);
@@ -63,7 +59,7 @@ export function CausePanel({ jobId, circuit, diagnosis }: CausePanelProps) {
           ? '. Prove it before you replace it: then record the cause.'
           : `, ${colouredWire(section)}. See it before you cut: then record the cause.`}
       </p>
-      <WhereAlong {...{ circuit, diagnosis }} />
+      <WhereAlong />
       {unread === null ? (
         <CauseOnceFound key={isolated} suspect={isolated} kind={kind} proven={proven} />
       ) : (
@@ -85,7 +81,8 @@ export function CausePanel({ jobId, circuit, diagnosis }: CausePanelProps) {
 const mostSeen = 5;
 
 /** Damage seen where several suspects pass: the eye that saw it knows which wire it is. */
-function SeenDamage({ circuit, diagnosis }: Omit<CausePanelProps, 'jobId'>) {
+function SeenDamage() {
+  const { circuit, diagnosis } = useOpenJob();
   const { job, assessment } = diagnosis;
   const [chosen, setChosen] = useState<string | null>(null);
   const places = placesOfDamage(activeReadings(job));

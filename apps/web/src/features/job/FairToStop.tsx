@@ -1,16 +1,13 @@
-import type { Circuit } from '@grim-lantern/core';
 import { beforeItGoes, minutes, nothingReproduces, nothingReproducesWords } from '@grim-lantern/core';
-import type { Diagnosis } from '../../session/useDiagnosis';
+import { useOpenJob } from './openJob';
 import { CloseUnproven } from './Closing';
 
 /** Where nothing shows the fault and the search would go on for long: what to do before the vehicle goes. */
-export function FairToStop({
-  circuit,
-  diagnosis: { job, assessment, actions, dossier },
-}: {
-  readonly circuit: Circuit;
-  readonly diagnosis: Diagnosis;
-}) {
+export function FairToStop() {
+  const {
+    circuit,
+    diagnosis: { job, assessment, actions, dossier },
+  } = useOpenJob();
   if (actions === null || job.cause !== null || job.closed !== null) return null;
   const found = nothingReproduces(job, assessment, dossier.proof.wanted, actions[0]);
   if (found === null) return null;

@@ -1,29 +1,25 @@
-import type { Circuit, ForeseenOutcome, Test } from '@grim-lantern/core';
+import type { ForeseenOutcome, Test } from '@grim-lantern/core';
 import { instrumentById, sectionById } from '@grim-lantern/core';
 import { useMemo } from 'react';
+import { useOpenJob, useWorkbench } from './openJob';
 import { BodyInset } from './BodyInset';
 import { HarnessMap } from '../harness/HarnessMap';
 import { stretchOf } from '../harness/stretch';
 import { useHarnessLayout } from '../harness/useHarnessLayout';
-import type { Diagnosis } from '../../session/useDiagnosis';
 import { glowOf, mapReadings, testPoint } from '../harness/mapFacts';
 
 /** The harness of a job: what glows, what was read where, and the flag at what is asked for. */
 export function JobMap({
-  circuit,
-  diagnosis,
   held,
   shown,
-  onPoint,
 }: {
-  readonly circuit: Circuit;
-  readonly diagnosis: Diagnosis;
   /** The outcome whose glow is tried on; null shows things as they stand. */
   readonly held: Pick<ForeseenOutcome, 'leaves'> | null;
   /** What the flag stands at. */
   readonly shown: Test | null;
-  readonly onPoint: (point: string) => void;
 }) {
+  const { circuit, diagnosis } = useOpenJob();
+  const { measure } = useWorkbench();
   const drawn = useHarnessLayout(circuit);
   const layout = drawn === 'failed' ? null : drawn;
   const { assessment, job } = diagnosis;
@@ -54,7 +50,8 @@ export function JobMap({
   return (
     <>
       <HarnessMap
-        {...{ circuit, layout, glow, standing, readings, flag, stretch, onPoint }}
+        {...{ circuit, layout, glow, standing, readings, flag, stretch }}
+        onPoint={measure}
         state={job.state}
       />
       <BodyInset {...{ circuit, shown, standing }} />

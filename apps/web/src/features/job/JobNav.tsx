@@ -1,11 +1,11 @@
-import type { Circuit, WorkProgress, WorkStep } from '@grim-lantern/core';
+import type { WorkProgress, WorkStep } from '@grim-lantern/core';
 import { relaysOf, workProgress, workSteps } from '@grim-lantern/core';
 import { Ellipsis } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { Link } from 'react-router';
-import type { Diagnosis } from '../../session/useDiagnosis';
 import type { JobView } from '../frame/jobViews';
-import { inHand, jobPath, viewOfStep } from '../frame/jobViews';
+import { useOpenJob } from './openJob';
+import { drawingPath, inHand, jobPath, viewOfStep } from '../frame/jobViews';
 import { wantedIn } from './wanted';
 
 const stepNames: Readonly<Record<WorkStep, string>> = {
@@ -17,20 +17,12 @@ const stepNames: Readonly<Record<WorkStep, string>> = {
   proven: 'Proven',
 };
 
-interface JobNavProps {
-  readonly jobId: string;
-  readonly chosen: JobView;
-  readonly circuit: Circuit;
-  readonly diagnosis: Diagnosis;
-  /** Where the circuit is drawn. */
-  readonly drawing: string;
-}
-
 /**
  * Where the job stands in the order of work, each step a way to where it is done; beside them what one may hold in the
  * hand, the drawing and the report. On a narrow screen these stand behind one key.
  */
-export function JobNav({ jobId, chosen, circuit, diagnosis, drawing }: JobNavProps) {
+export function JobNav({ chosen }: { readonly chosen: JobView }) {
+  const { jobId, summary, circuit, diagnosis } = useOpenJob();
   const progress = workProgress(diagnosis.job, diagnosis.assessment);
   const wanted = wantedIn(circuit, diagnosis, progress);
   const { done, at } = progress;
@@ -41,7 +33,12 @@ export function JobNav({ jobId, chosen, circuit, diagnosis, drawing }: JobNavPro
     ...inHand
       .filter(({ id }) => id !== 'relay' || relaysOf(circuit).length > 0)
       .map(({ id, name }) => ({ name, to: jobPath(jobId, id), view: id, mark: wanted[id] })),
-    { name: 'Drawing', to: drawing, view: null, mark: undefined },
+    {
+      name: 'Drawing',
+      to: drawingPath(summary.vehicle.id, summary.circuitId, jobId),
+      view: null,
+      mark: undefined,
+    },
     { name: 'Report', to: jobPath(jobId, 'report'), view: null, mark: undefined },
   ];
   return (

@@ -1,10 +1,10 @@
-import type { Circuit, ForeseenOutcome, Test } from '@grim-lantern/core';
+import type { ForeseenOutcome, Test } from '@grim-lantern/core';
 import { Suspense, lazy } from 'react';
 import type { ReactNode } from 'react';
 import { FuseBoxes } from '../fuses/FuseBoxes';
 import type { Fuses } from '../fuses/useFuses';
 import type { Traces } from '../traces/useTraces';
-import type { Diagnosis } from '../../session/useDiagnosis';
+import { useOpenJob, useWorkbench } from './openJob';
 import { JobMap } from './JobMap';
 import type { JobView } from '../frame/jobViews';
 
@@ -15,36 +15,32 @@ const names: Readonly<Partial<Record<JobView, string>>> = { fuses: 'Boxes', trac
 /** What stands beside the step of the job: the harness, or the boxes, or the recordings. */
 export function LargeRegion({
   view,
-  circuit,
-  diagnosis,
   fuses,
   traces,
   held,
   shown,
-  onPoint,
   children,
 }: {
   readonly view: JobView;
-  readonly circuit: Circuit;
-  readonly diagnosis: Diagnosis;
   readonly fuses: Fuses;
   readonly traces: Traces;
   readonly held: Pick<ForeseenOutcome, 'leaves'> | null;
   readonly shown: Test | null;
-  readonly onPoint: (point: string) => void;
   /** What lies over its foot. */
   readonly children?: ReactNode;
 }) {
+  const { circuit, diagnosis } = useOpenJob();
+  const { measure } = useWorkbench();
   return (
     <section aria-label={names[view] ?? 'Harness'} className="relative min-h-0 overflow-hidden">
       {view === 'fuses' ? (
         <FuseBoxes circuit={circuit} fuses={fuses} />
       ) : view === 'traces' ? (
         <Suspense fallback={<p className="text-dim p-5">Drawing …</p>}>
-          <TraceRegion {...{ circuit, traces, onPoint }} state={diagnosis.job.state} />
+          <TraceRegion {...{ circuit, traces }} onPoint={measure} state={diagnosis.job.state} />
         </Suspense>
       ) : (
-        <JobMap {...{ circuit, diagnosis, held, shown, onPoint }} />
+        <JobMap {...{ held, shown }} />
       )}
       {children}
     </section>

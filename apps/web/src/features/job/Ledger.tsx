@@ -8,21 +8,14 @@ import {
   midSentence,
 } from '@grim-lantern/core';
 import type { Circuit, CurrentReading, LedgerReading } from '@grim-lantern/core';
-import type { Technician } from '@grim-lantern/contract';
 import { format } from 'date-fns';
-import type { Diagnosis } from '../../session/useDiagnosis';
+import { useOpenJob, useWorkbench } from './openJob';
 import { useRecording } from '../entry/recording';
 
-interface LedgerProps {
-  readonly circuit: Circuit;
-  readonly diagnosis: Diagnosis;
-  readonly technicians: readonly Technician[];
-  readonly unsent: ReadonlySet<string>;
-  readonly onCorrect: (reading: LedgerReading) => void;
-}
-
 /** What was read, newest first, each with its state and what it did to the suspicion. */
-export function Ledger({ circuit, diagnosis, technicians, unsent, onCorrect }: LedgerProps) {
+export function Ledger({ unsent }: { readonly unsent: ReadonlySet<string> }) {
+  const { circuit, diagnosis, technicians } = useOpenJob();
+  const { correct } = useWorkbench();
   const { job, assessment, dossier } = diagnosis;
   const { effects, likelyMistake } = assessment.posterior;
   if (job.readings.length + job.currents.length === 0) {
@@ -54,7 +47,7 @@ export function Ledger({ circuit, diagnosis, technicians, unsent, onCorrect }: L
             }
             mistake={likelyMistake === reading.id ? (dossier.mistakeExpected ?? '') : null}
             misleading={dossier.misleading[reading.id] ?? null}
-            onCorrect={() => onCorrect(reading)}
+            onCorrect={() => correct(reading)}
           />
         );
       })}

@@ -11,19 +11,14 @@ import {
   listWords,
 } from '@grim-lantern/core';
 import { useId, useState } from 'react';
-import type { Diagnosis } from '../../session/useDiagnosis';
+import { useOpenJob, useWorkbench } from './openJob';
 import { OutcomeKeys } from '../entry/OutcomeKeys';
 import { useRecording } from '../entry/recording';
 
-interface ModulesPanelProps {
-  readonly circuit: Circuit;
-  readonly diagnosis: Diagnosis;
-  /** Opens the entry of a reading at a pin. */
-  readonly onPoint: (terminal: string) => void;
-}
-
 /** Codes and live data per module, and what must be good at its pins before it is judged. */
-export function ModulesPanel({ circuit, diagnosis, onPoint }: ModulesPanelProps) {
+export function ModulesPanel() {
+  const { circuit, diagnosis } = useOpenJob();
+  const { measure } = useWorkbench();
   const { dossier, job } = diagnosis;
   return (
     <section aria-label="Modules" className="py-4">
@@ -35,7 +30,8 @@ export function ModulesPanel({ circuit, diagnosis, onPoint }: ModulesPanelProps)
       {dossier.modules.map((module) => (
         <ModuleCard
           key={module.id}
-          {...{ circuit, module, onPoint }}
+          {...{ circuit, module }}
+          onPoint={measure}
           state={job.state}
           skipped={job.skipped[module.id]}
         />

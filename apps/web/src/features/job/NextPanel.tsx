@@ -1,38 +1,18 @@
-import type { Circuit, ForeseenOutcome, JobState, ProposedAction, Test } from '@grim-lantern/core';
+import type { Circuit, JobState, ProposedAction } from '@grim-lantern/core';
 import { asksComplaint, instruction, minutes, placeById, pointWords, stateKey } from '@grim-lantern/core';
 import { Popover } from 'radix-ui';
 import { useEffect, useState } from 'react';
-import type { Diagnosis } from '../../session/useDiagnosis';
 import { ComplaintQuestion } from './ComplaintQuestion';
 import { FuseQuestion } from './FuseQuestion';
 import { exactly, forWhat } from './actionWords';
+import { useOpenJob, useWorkbench } from './openJob';
 import { ActionCard } from './ActionCard';
 import { useRecording } from '../entry/recording';
 
-interface NextPanelProps {
-  readonly circuit: Circuit;
-  readonly diagnosis: Diagnosis;
-  readonly onHold: (outcome: ForeseenOutcome | null) => void;
-  /** The action on show, for the map's flag. */
-  readonly onShow: (test: Test | null) => void;
-  readonly onOther: () => void;
-  /** The place that the technician stays at; null for anywhere. */
-  readonly pinned: string | null;
-  readonly onPin: (place: string | null) => void;
-  readonly onKit: () => void;
-}
-
 /** One action, large: what to set, where to put the probe, what each outcome would leave; the entry is right there. */
-export function NextPanel({
-  circuit,
-  diagnosis,
-  onHold,
-  onShow,
-  onOther,
-  pinned,
-  onPin,
-  onKit,
-}: NextPanelProps) {
+export function NextPanel() {
+  const { circuit, diagnosis } = useOpenJob();
+  const { hold, show, measure } = useWorkbench();
   const record = useRecording();
   const { job, actions } = diagnosis;
   const [picked, setPicked] = useState<{ actions: readonly ProposedAction[]; index: number } | null>(null);
@@ -44,9 +24,9 @@ export function NextPanel({
   const fuse = question?.kind === 'fuse' ? question.fuse : null;
   const shown = complains || fuse !== null ? undefined : action?.test;
   useEffect(() => {
-    onShow(shown ?? null);
-    return () => onShow(null);
-  }, [shown, onShow]);
+    show(shown ?? null);
+    return () => show(null);
+  }, [shown, show]);
   if (complains) {
     return <ComplaintQuestion circuit={circuit} job={job} onSkip={() => setAsked(false)} />;
   }
@@ -61,10 +41,10 @@ export function NextPanel({
             ? 'Some points are marked as out of reach; allow one below, or measure something else.'
             : 'Everything within reach has been asked. Record the cause, or measure something else.'}
         </p>
-        <button type="button" className="key" onClick={onOther}>
+        <button type="button" className="key" onClick={() => measure(null)}>
           Measure something else
         </button>
-        <Ways {...{ circuit, pinned, onPin, onKit }} />
+        <Ways />
         <Refusals circuit={circuit} job={job} />
       </div>
     );
@@ -74,7 +54,8 @@ export function NextPanel({
     <>
       <ActionCard
         key={`${action.test.instrument} ${action.test.at} ${stateKey(action.state)}`}
-        {...{ circuit, action, others, onHold }}
+        {...{ circuit, action, others }}
+        onHold={hold}
       />
       <ul className="border-line mt-3 border-t" aria-label="Alternatives">
         {others.map((each) => (
@@ -95,7 +76,7 @@ export function NextPanel({
           </li>
         ))}
       </ul>
-      <Ways {...{ circuit, pinned, onPin, onKit }} />
+      <Ways />
       <Refusals circuit={circuit} job={job} />
       <div className="bg-ground border-line sticky bottom-0 -mx-4 mt-4 flex gap-2 border-t px-4 py-2 lg:-mx-5 lg:px-5">
         {action.work.moves.length > 0 && (
@@ -109,7 +90,7 @@ export function NextPanel({
           </button>
         )}
         <CannotReach circuit={circuit} action={action} />
-        <button type="button" className={footKey} onClick={onOther}>
+        <button type="button" className={footKey} onClick={() => measure(null)}>
           Measure something else
         </button>
       </div>
@@ -122,19 +103,16 @@ const footKey =
   'key border-line grow short:whitespace-normal px-2 text-[15px] leading-tight whitespace-nowrap';
 
 /** How the technician likes to go about it: from which place, and with what. */
-function Ways({
-  circuit,
-  pinned,
-  onPin,
-  onKit,
-}: Pick<NextPanelProps, 'circuit' | 'pinned' | 'onPin' | 'onKit'>) {
+function Ways() {
+  const { circuit } = useOpenJob();
+  const { pinned, pin, chooseKit } = useWorkbench();
   return (
     <div className="mt-3 flex gap-2">
       <select
         aria-label="Work from"
         className={`field ${pinned === null ? 'border-line' : 'border-ink'}`}
         value={pinned ?? ''}
-        onChange={({ target }) => onPin(target.value === '' ? null : target.value)}
+        onChange={({ target }) => pin(target.value === '' ? null : target.value)}
       >
         <option value="">Work from anywhere</option>
         {circuit.places.map(({ id, name }) => (
@@ -143,7 +121,7 @@ function Ways({
           </option>
         ))}
       </select>
-      <button type="button" className="key border-line shrink-0" onClick={onKit}>
+      <button type="button" className="key border-line shrink-0" onClick={chooseKit}>
         Your kit
       </button>
     </div>

@@ -1,21 +1,12 @@
-import type { Circuit } from '@grim-lantern/core';
-import { use } from 'react';
 import { Link } from 'react-router';
 import { drawingPath, jobPath } from '../frame/jobViews';
 import { JobPhotos } from '../photos/JobPhotos';
-import { PhotoContext } from '../photos/PhotoContext';
+import { useOpenJob } from './openJob';
 
 /** What a job holds before anything is drawn of its circuit, and how the search begins. */
-export function NothingDrawn({
-  circuit,
-  circuitId,
-  jobId,
-}: {
-  readonly circuit: Circuit;
-  readonly circuitId: string;
-  readonly jobId: string;
-}) {
-  const vehicleId = use(PhotoContext)?.vehicleId ?? '';
+export function NothingDrawn() {
+  const { jobId, circuit, summary } = useOpenJob();
+  const { circuitId, vehicle } = summary;
   const key = 'key border-line inline-flex items-center';
   return (
     <div className="flex flex-col items-start gap-3 py-4">
@@ -24,7 +15,10 @@ export function NothingDrawn({
         Draw what you know, however roughly: a fuse, its wire, what hangs on it. Then the search begins, and
         this job goes on with what is drawn.
       </p>
-      <Link to={drawingPath(vehicleId, circuitId, jobId)} className="key key-chosen inline-flex items-center">
+      <Link
+        to={drawingPath(vehicle.id, circuitId, jobId)}
+        className="key key-chosen inline-flex items-center"
+      >
         Draw the circuit
       </Link>
       <p className="text-dim">Until then the job keeps what you find:</p>
@@ -35,7 +29,7 @@ export function NothingDrawn({
         <Link to={jobPath(jobId, 'story')} replace className={key}>
           What the customer says
         </Link>
-        <Link to={`/vehicles/${vehicleId}`} className={key}>
+        <Link to={`/vehicles/${vehicle.id}`} className={key}>
           Draw the fuse boxes
         </Link>
       </div>

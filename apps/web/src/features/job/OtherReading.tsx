@@ -10,6 +10,7 @@ import {
   worth,
 } from '@grim-lantern/core';
 import { useEffect, useId, useState } from 'react';
+import { useOpenJob } from './openJob';
 import { Sheet } from '../../ui/Sheet';
 import { askAboutJob } from '../../session/coreClient';
 import type { Diagnosis } from '../../session/useDiagnosis';
@@ -17,17 +18,14 @@ import { ReadingEntry } from '../entry/ReadingEntry';
 import { useRecording } from '../entry/recording';
 
 interface OtherReadingProps {
-  readonly circuitId: string;
-  readonly circuit: Circuit;
-  readonly events: readonly JobEvent[];
-  readonly diagnosis: Diagnosis;
   /** The point tapped on the map; null to choose one here. */
   readonly point: string | null;
   readonly onClose: () => void;
 }
 
 /** Any instrument on any point: what it would read in the present state, what that would tell, and its entry. */
-export function OtherReading({ circuitId, circuit, events, diagnosis, point, onClose }: OtherReadingProps) {
+export function OtherReading({ point, onClose }: OtherReadingProps) {
+  const { summary, circuit, events, diagnosis } = useOpenJob();
   const record = useRecording();
   const suitable = allInstruments.filter(({ targets }) => point === null || targets(circuit).includes(point));
   const [instrument, setInstrument] = useState<InstrumentId>(suitable[0]?.id ?? 'voltmeter');
@@ -35,7 +33,7 @@ export function OtherReading({ circuitId, circuit, events, diagnosis, point, onC
   const [chosen, setChosen] = useState<string | null>(point);
   const at = chosen !== null && targets.includes(chosen) ? chosen : (targets[0] ?? '');
   const test: Test = { instrument, at };
-  const answer = usePointAnswer(circuitId, circuit, events, test);
+  const answer = usePointAnswer(summary.circuitId, circuit, events, test);
   const known = answer === 'failed' ? null : answer;
   const fields = useId();
   return (

@@ -10,23 +10,18 @@ import {
   midSentence,
 } from '@grim-lantern/core';
 import { useId, useState } from 'react';
-import type { Diagnosis } from '../../session/useDiagnosis';
-import type { Question } from './CustomerPanel';
 import { Closing, Reopen } from './Closing';
 import { CustomerPanel } from './CustomerPanel';
 import { JobPhotos } from '../photos/JobPhotos';
 import { PutBack } from './PutBack';
 import { ReadInState } from './ReadInState';
+import { useOpenJob, useWorkbench } from './openJob';
 import { useRecording } from '../entry/recording';
 
-interface RepairPanelProps {
-  readonly circuit: Circuit;
-  readonly diagnosis: Diagnosis;
-  readonly draft: Question;
-}
-
 /** From the customer's word to the proof: cause, repair, the same measurement again, and the end of the job. */
-export function RepairPanel({ circuit, diagnosis, draft }: RepairPanelProps) {
+export function RepairPanel() {
+  const { circuit, diagnosis } = useOpenJob();
+  const { draft } = useWorkbench();
   const { job, dossier } = diagnosis;
   const pairs = dossier.proof.pairs;
   const apart = stillApart(circuit, job);
@@ -40,7 +35,7 @@ export function RepairPanel({ circuit, diagnosis, draft }: RepairPanelProps) {
           No cause recorded yet: the search goes on under Next.
         </p>
       ) : (
-        <Cause circuit={circuit} diagnosis={diagnosis} />
+        <Cause />
       )}
       {job.cause !== null && job.repair === null && job.closed === null && (
         <RepairForm key={job.cause.suspect} steps={dossier.steps} />
@@ -64,7 +59,11 @@ export function RepairPanel({ circuit, diagnosis, draft }: RepairPanelProps) {
   );
 }
 
-function Cause({ circuit, diagnosis: { job } }: Omit<RepairPanelProps, 'draft'>) {
+function Cause() {
+  const {
+    circuit,
+    diagnosis: { job },
+  } = useOpenJob();
   if (job.cause === null) return null;
   const { suspect, text, root } = job.cause;
   return (

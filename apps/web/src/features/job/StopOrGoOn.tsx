@@ -1,22 +1,14 @@
-import type { Circuit, ProposedAction } from '@grim-lantern/core';
+import type { ProposedAction } from '@grim-lantern/core';
 import { minutes, percent, priceOfBeingWrong, suspectName, listWords } from '@grim-lantern/core';
-import type { Diagnosis } from '../../session/useDiagnosis';
 import type { Question } from './CustomerPanel';
+import { useOpenJob, useWorkbench } from './openJob';
 import { costOf, money } from '../../data/money';
 import { useSettings } from '../../data/useSettings';
 
 /** Before trim comes off or something dear is fitted: how sure, what being wrong costs, what one more reading costs. */
-export function StopOrGoOn({
-  circuit,
-  diagnosis,
-  action,
-  onAsk,
-}: {
-  readonly circuit: Circuit;
-  readonly diagnosis: Diagnosis;
-  readonly action: ProposedAction;
-  readonly onAsk: (question: Question) => void;
-}) {
+export function StopOrGoOn({ action }: { readonly action: ProposedAction }) {
+  const { circuit, diagnosis } = useOpenJob();
+  const { ask } = useWorkbench();
   const { hourlyRate, askFrom, currency } = useSettings();
   const { assessment, dossier, job } = diagnosis;
   const leading = assessment.posterior.suspects[0];
@@ -61,7 +53,7 @@ export function StopOrGoOn({
         Spent so far {money(costOf(job, hourlyRate), currency)}
         {authorised > 0 ? `, allowed up to ${money(authorised, currency)}.` : ', nothing agreed yet.'}
       </p>
-      <button type="button" className="key border-line" onClick={() => onAsk(question)}>
+      <button type="button" className="key border-line" onClick={() => ask(question)}>
         Ask the customer
       </button>
     </section>

@@ -1,21 +1,15 @@
-import type { Circuit } from '@grim-lantern/core';
 import { partById, readingWords, stateWords, midSentence } from '@grim-lantern/core';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
-import type { Diagnosis } from '../../session/useDiagnosis';
 import { Segments } from '../../ui/Segments';
 import { FuseComplaint } from './FuseComplaint';
+import { useOpenJob } from './openJob';
 import { jobPath } from '../frame/jobViews';
 import { useRecording } from '../entry/recording';
 
-interface StoryPanelProps {
-  readonly jobId: string;
-  readonly circuit: Circuit;
-  readonly diagnosis: Diagnosis;
-}
-
 /** What the customer says, how the fuses blew, and the job in five lines for whoever takes it over. */
-export function StoryPanel({ jobId, circuit, diagnosis }: StoryPanelProps) {
+export function StoryPanel() {
+  const { jobId, diagnosis } = useOpenJob();
   const record = useRecording();
   const { job, dossier } = diagnosis;
   return (
@@ -39,7 +33,7 @@ export function StoryPanel({ jobId, circuit, diagnosis }: StoryPanelProps) {
           Measure while it fails.
         </p>
       )}
-      <BlownFuses circuit={circuit} diagnosis={diagnosis} />
+      <BlownFuses />
       <div>
         <h2 className="mb-1 text-xl font-semibold">Where the job stands</h2>
         <ul aria-label="Hand-over" className="flex flex-col gap-1">
@@ -89,7 +83,8 @@ function Complaint({ complaint }: { complaint: string }) {
 }
 
 /** How each fuse blew is evidence: one line for each way it went, in the state it went in. */
-function BlownFuses({ circuit, diagnosis }: Omit<StoryPanelProps, 'jobId'>) {
+function BlownFuses() {
+  const { circuit, diagnosis } = useOpenJob();
   const { job } = diagnosis;
   const fuses = circuit.parts.filter(({ kind }) => kind === 'fuse');
   const [fuse, setFuse] = useState(fuses[0]?.id ?? '');

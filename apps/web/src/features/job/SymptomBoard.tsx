@@ -8,16 +8,12 @@ import {
   listWords,
 } from '@grim-lantern/core';
 import type { Diagnosis } from '../../session/useDiagnosis';
+import { useOpenJob } from './openJob';
 import { OutcomeKeys } from '../entry/OutcomeKeys';
 
 /** Every consumer of the circuit: works, weak, dead or not tried, as the vehicle stands. One tap each. */
-export function SymptomBoard({
-  circuit,
-  diagnosis,
-}: {
-  readonly circuit: Circuit;
-  readonly diagnosis: Diagnosis;
-}) {
+export function SymptomBoard() {
+  const { circuit, diagnosis } = useOpenJob();
   const { dossier, job, assessment } = diagnosis;
   return (
     <section aria-label="Symptoms" className="py-4">

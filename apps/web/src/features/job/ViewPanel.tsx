@@ -1,6 +1,4 @@
-import type { Circuit, ForeseenOutcome, JobEvent, LedgerReading, Test } from '@grim-lantern/core';
 import { activeReadings, isUndrawn } from '@grim-lantern/core';
-import type { Technician } from '@grim-lantern/contract';
 import { useState } from 'react';
 import { useAppSelector } from '../../data/store';
 import { FusePanel } from '../fuses/FusePanel';
@@ -9,15 +7,14 @@ import { RelayPanel } from '../relays/RelayPanel';
 import type { Relays } from '../relays/useRelays';
 import { TracePanel } from '../traces/TracePanel';
 import type { Traces } from '../traces/useTraces';
-import type { Diagnosis } from '../../session/useDiagnosis';
 import { FairToStop } from './FairToStop';
 import { CausePanel } from './CausePanel';
-import type { Question } from './CustomerPanel';
 import { DoubtfulEntry } from './DoubtfulEntry';
 import type { JobView } from '../frame/jobViews';
 import { ModulesPanel } from './ModulesPanel';
 import { NextPanel } from './NextPanel';
 import { RecordingContext, useRecording } from '../entry/recording';
+import { useOpenJob, useWorkbench } from './openJob';
 import { NothingDrawn } from './NothingDrawn';
 import { RepairPanel } from './RepairPanel';
 import { StopOrGoOn } from './StopOrGoOn';
@@ -25,90 +22,67 @@ import { StoryPanel } from './StoryPanel';
 import { SymptomBoard } from './SymptomBoard';
 
 interface ViewPanelProps {
-  readonly jobId: string;
-  readonly circuitId: string;
-  readonly circuit: Circuit;
-  readonly events: readonly JobEvent[];
   readonly fuses: Fuses;
   readonly relays: Relays;
   readonly traces: Traces;
-  readonly diagnosis: Diagnosis;
-  readonly technicians: readonly Technician[];
   readonly view: JobView;
   /** Whether the diagnosis rests on the newest entry. */
   readonly current: boolean;
-  readonly draft: Question;
-  readonly pinned: string | null;
-  readonly onCorrect: (reading: LedgerReading) => void;
-  readonly onHold: (outcome: Pick<ForeseenOutcome, 'leaves'> | null) => void;
-  readonly onShow: (test: Test | null) => void;
-  readonly onOther: (point: string | null) => void;
-  readonly onKit: () => void;
-  readonly onPin: (place: string | null) => void;
-  readonly onAsk: (question: Question) => void;
 }
 
 /** The step of the job, or what is in hand, that is on show. */
-export function ViewPanel(props: ViewPanelProps) {
-  const { jobId, circuitId, circuit, events, fuses, relays, traces, diagnosis, view, current, draft } = props;
-  const { onOther, onHold, onShow } = props;
+export function ViewPanel({ fuses, relays, traces, view, current }: ViewPanelProps) {
+  const { summary, circuit, events, diagnosis } = useOpenJob();
+  const { hold, show, measure } = useWorkbench();
   const { job } = diagnosis;
   const record = useRecording();
   // Said and measured one after another, these do not wait for what the last one means.
   const atOnce = view === 'story' || view === 'fuses';
   return (
     <RecordingContext value={atOnce || current ? record : null}>
-      {view === 'story' && <StoryPanel {...{ jobId, circuit, diagnosis }} />}
-      {view === 'symptoms' && <SymptomBoard {...{ circuit, diagnosis }} />}
-      {view === 'modules' && <ModulesPanel {...{ circuit, diagnosis }} onPoint={onOther} />}
-      {view === 'fuses' && <FusePanel {...{ circuitId, circuit, events, job }} {...fuses} />}
+      {view === 'story' && <StoryPanel />}
+      {view === 'symptoms' && <SymptomBoard />}
+      {view === 'modules' && <ModulesPanel />}
+      {view === 'fuses' && (
+        <FusePanel circuitId={summary.circuitId} {...{ circuit, events, job }} {...fuses} />
+      )}
       {view === 'relay' && (
         <RelayPanel
-          {...{ circuit, job, onHold, onShow, onOther }}
+          {...{ circuit, job }}
+          onHold={hold}
+          onShow={show}
+          onOther={measure}
           planned={diagnosis.actions?.[0] ?? null}
           {...relays}
         />
       )}
       {view === 'traces' && <TracePanel {...{ circuit, job }} {...traces} />}
-      {view === 'repair' && <RepairPanel {...{ circuit, diagnosis, draft }} />}
-      {view === 'next' && <Search {...props} />}
+      {view === 'repair' && <RepairPanel />}
+      {view === 'next' && (isUndrawn(circuit) ? <NothingDrawn /> : <Search />)}
     </RecordingContext>
   );
 }
 
 /** The search: who had it before, what was found, what to do next. */
-function Search({
-  jobId,
-  circuitId,
-  circuit,
-  diagnosis,
-  technicians,
-  pinned,
-  onCorrect,
-  onHold,
-  onShow,
-  onOther,
-  onKit,
-  onPin,
-  onAsk,
-}: ViewPanelProps) {
+function Search() {
+  const { circuit, diagnosis } = useOpenJob();
+  const { correct } = useWorkbench();
   const { actions, dossier, job } = diagnosis;
   const last = activeReadings(job).at(-1);
   const misleading = last === undefined ? undefined : dossier.misleading[last.id];
   const [kept, setKept] = useState<string | null>(null);
-  if (isUndrawn(circuit)) return <NothingDrawn {...{ circuit, circuitId, jobId }} />;
   const expected = dossier.mistakeExpected ?? null;
   const doubted =
     last?.id === diagnosis.assessment.posterior.likelyMistake && last?.id !== kept ? last : undefined;
   return (
     <div className="flex flex-col pt-2 lg:pt-3">
-      <TakenOver diagnosis={diagnosis} technicians={technicians} />
+      <TakenOver />
       {doubted !== undefined && expected !== null && (
         <DoubtfulEntry
           {...{ circuit, expected }}
           reading={doubted}
           onKeep={() => setKept(doubted.id)}
-          onCorrect={() => onCorrect(doubted)}
+          onCorrect={() => correct(doubted)}
         />
       )}
       {misleading !== undefined && (
@@ -117,25 +91,20 @@ function Search({
           {misleading}
         </p>
       )}
-      <FairToStop {...{ circuit, diagnosis }} />
-      <CausePanel {...{ jobId, circuit, diagnosis }} />
-      {actions?.[0] !== undefined && <StopOrGoOn {...{ circuit, diagnosis, onAsk }} action={actions[0]} />}
-      <NextPanel
-        {...{ circuit, diagnosis, onHold, onShow, pinned, onKit, onPin }}
-        onOther={() => onOther(null)}
-      />
+      <FairToStop />
+      <CausePanel />
+      {actions?.[0] !== undefined && <StopOrGoOn action={actions[0]} />}
+      <NextPanel />
     </div>
   );
 }
 
 /** The job in five lines, for one who did not make its last entry. */
-function TakenOver({
-  diagnosis: { job, dossier },
-  technicians,
-}: {
-  diagnosis: Diagnosis;
-  technicians: readonly Technician[];
-}) {
+function TakenOver() {
+  const {
+    diagnosis: { job, dossier },
+    technicians,
+  } = useOpenJob();
   const own = useAppSelector((state) => state.session.technicianId);
   const before = technicians.find(({ id }) => id === job.authors.at(-1));
   if (own === null || before === undefined || before.id === own) return null;

@@ -1,17 +1,14 @@
-import type { Circuit } from '@grim-lantern/core';
 import { instruction, locatedWords, minutes, stateWords } from '@grim-lantern/core';
 import { useSettings } from '../../data/useSettings';
-import type { Diagnosis } from '../../session/useDiagnosis';
+import { useOpenJob } from './openJob';
 import { ReadInState } from './ReadInState';
 
 /** Where along the wire that stands alone its short lies, and the one reading that would say it more exactly. */
-export function WhereAlong({
-  circuit,
-  diagnosis: { job, dossier },
-}: {
-  readonly circuit: Circuit;
-  readonly diagnosis: Diagnosis;
-}) {
+export function WhereAlong() {
+  const {
+    circuit,
+    diagnosis: { job, dossier },
+  } = useOpenJob();
   const { lengths } = useSettings();
   const along = dossier.along;
   if (along === null) return null;

@@ -1,14 +1,5 @@
 import { fusesOf } from '@grim-lantern/core';
-import type {
-  Circuit,
-  ForeseenOutcome,
-  JobEvent,
-  JobState,
-  Kit,
-  LedgerReading,
-  Test,
-} from '@grim-lantern/core';
-import type { ComponentProps } from 'react';
+import type { ForeseenOutcome, JobState, Kit, LedgerReading, Test } from '@grim-lantern/core';
 import { useCallback, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useFuses } from '../fuses/useFuses';
@@ -17,7 +8,6 @@ import type { JobFacts } from '../../data/jobs';
 import { ownKit } from '../../data/session';
 import { useAppSelector } from '../../data/store';
 import { useTraces } from '../traces/useTraces';
-import type { Diagnosis } from '../../session/useDiagnosis';
 import { useDiagnosis } from '../../session/useDiagnosis';
 import { CorrectReading } from './CorrectReading';
 import { DrawingNotice } from './DrawingNotice';
@@ -25,10 +15,12 @@ import type { Question } from './CustomerPanel';
 import { JobHead } from './JobHead';
 import { JobNav } from './JobNav';
 import type { JobView } from '../frame/jobViews';
-import { drawingPath, jobPath, jobViewOf } from '../frame/jobViews';
+import { jobPath, jobViewOf } from '../frame/jobViews';
 import { KitDialog } from './KitDialog';
 import { LargeRegion } from './LargeRegion';
 import { Ledger } from './Ledger';
+import type { OpenJob, Workbench } from './openJob';
+import { OpenJobContext, useOpenJob, WorkbenchContext } from './openJob';
 import { OtherReading } from './OtherReading';
 import { RegionBoundary } from '../frame/Boundary';
 import { RecordingContext } from '../entry/recording';
@@ -74,12 +66,34 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
   const [shown, setShown] = useState<Test | null>(null);
   const [open, setOpen] = useState<Opened | null>(null);
   const [draft, setDraft] = useState<Question>(noQuestion);
-  const openPoint = useCallback((point: string) => setOpen({ kind: 'point', point }), []);
-  useJobOffered(jobId, circuit, openPoint);
+  const measure = useCallback((point: string | null) => setOpen({ kind: 'point', point }), []);
+  useJobOffered(jobId, circuit, measure);
   const showTest = useCallback((test: Test | null) => {
     setShown(test);
     setHeld(null);
   }, []);
+  const openJob = useMemo(
+    (): OpenJob | null =>
+      diagnosis === null ? null : { jobId, summary, circuit, events, diagnosis, technicians },
+    [jobId, summary, circuit, events, diagnosis, technicians],
+  );
+  const workbench = useMemo(
+    (): Workbench => ({
+      correct: (reading) => setOpen({ kind: 'correct', reading }),
+      hold: setHeld,
+      show: showTest,
+      measure,
+      chooseKit: () => setOpen({ kind: 'kit' }),
+      pinned,
+      pin: setPinned,
+      draft,
+      ask: (question) => {
+        setDraft(question);
+        void navigate(jobPath(jobId, 'repair'), { replace: true });
+      },
+    }),
+    [showTest, measure, pinned, draft, navigate, jobId],
+  );
   return (
     <RecordingContext value={record}>
       <div className="flex h-full flex-col">
@@ -92,76 +106,41 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
             The readings are kept, but what they say could not be worked out. {work.why}
           </p>
         )}
-        {diagnosis !== null && (
-          <>
-            <JobNav
-              {...{ jobId, circuit, diagnosis }}
-              chosen={panel}
-              drawing={drawingPath(summary.vehicle.id, summary.circuitId, jobId)}
-            />
-            <main
-              className={`short:grid-cols-2 short:grid-rows-[minmax(0,1fr)_auto] grid min-h-0 grow ${isBoard(shownView) ? 'grid-rows-[minmax(150px,46fr)_auto_minmax(0,54fr)]' : 'grid-rows-[minmax(150px,26fr)_auto_minmax(0,74fr)] sm:grid-rows-[minmax(150px,42fr)_auto_minmax(0,58fr)]'} lg:grid-cols-[minmax(0,1fr)_420px] lg:grid-rows-[minmax(0,1fr)_auto_minmax(140px,26%)]`}
-            >
-              <RegionBoundary name="The map" entries={events.length} view={shownView}>
-                <LargeRegion
-                  {...{ circuit, diagnosis, fuses, traces, held, shown }}
-                  view={shownView}
-                  onPoint={openPoint}
-                >
-                  <UndoEntry last={entered.last} onUndo={entered.undo} onGone={entered.forget} />
-                </LargeRegion>
-              </RegionBoundary>
-              <StateStrip circuit={circuit} state={diagnosis.job.state} />
-              <div className="short:col-start-2 short:row-span-2 short:row-start-1 min-h-0 overflow-auto lg:contents">
-                <section
-                  id="work"
-                  tabIndex={-1}
-                  aria-label="Work"
-                  className="border-line px-4 lg:col-start-2 lg:row-span-3 lg:row-start-1 lg:overflow-auto lg:border-l lg:px-5"
-                >
-                  <RegionBoundary name="What to do next" entries={events.length} view={panel}>
-                    <ViewPanel
-                      {...{
-                        jobId,
-                        circuit,
-                        events,
-                        diagnosis,
-                        technicians,
-                        draft,
-                        pinned,
-                        fuses,
-                        relays,
-                        traces,
-                      }}
-                      circuitId={summary.circuitId}
-                      view={panel}
-                      // What answers an older question must not be entered twice by a thumb that taps twice.
-                      current={diagnosis.events === events}
-                      onCorrect={(reading) => setOpen({ kind: 'correct', reading })}
-                      onHold={setHeld}
-                      onShow={showTest}
-                      onOther={(point) => setOpen({ kind: 'point', point })}
-                      onKit={() => setOpen({ kind: 'kit' })}
-                      onPin={setPinned}
-                      onAsk={(question) => {
-                        setDraft(question);
-                        void navigate(jobPath(jobId, 'repair'), { replace: true });
-                      }}
-                    />
-                  </RegionBoundary>
-                </section>
-                <Readings
-                  {...{ circuit, diagnosis, technicians, unsent, events }}
-                  onCorrect={(reading) => setOpen({ kind: 'correct', reading })}
-                />
-              </div>
-            </main>
-            <Overlays
-              {...{ circuit, events, diagnosis, open }}
-              circuitId={summary.circuitId}
-              onClose={() => setOpen(null)}
-            />
-          </>
+        {openJob !== null && (
+          <OpenJobContext value={openJob}>
+            <WorkbenchContext value={workbench}>
+              <JobNav chosen={panel} />
+              <main
+                className={`short:grid-cols-2 short:grid-rows-[minmax(0,1fr)_auto] grid min-h-0 grow ${isBoard(shownView) ? 'grid-rows-[minmax(150px,46fr)_auto_minmax(0,54fr)]' : 'grid-rows-[minmax(150px,26fr)_auto_minmax(0,74fr)] sm:grid-rows-[minmax(150px,42fr)_auto_minmax(0,58fr)]'} lg:grid-cols-[minmax(0,1fr)_420px] lg:grid-rows-[minmax(0,1fr)_auto_minmax(140px,26%)]`}
+              >
+                <RegionBoundary name="The map" entries={events.length} view={shownView}>
+                  <LargeRegion {...{ fuses, traces, held, shown }} view={shownView}>
+                    <UndoEntry last={entered.last} onUndo={entered.undo} onGone={entered.forget} />
+                  </LargeRegion>
+                </RegionBoundary>
+                <StateStrip circuit={circuit} state={openJob.diagnosis.job.state} />
+                <div className="short:col-start-2 short:row-span-2 short:row-start-1 min-h-0 overflow-auto lg:contents">
+                  <section
+                    id="work"
+                    tabIndex={-1}
+                    aria-label="Work"
+                    className="border-line px-4 lg:col-start-2 lg:row-span-3 lg:row-start-1 lg:overflow-auto lg:border-l lg:px-5"
+                  >
+                    <RegionBoundary name="What to do next" entries={events.length} view={panel}>
+                      <ViewPanel
+                        {...{ fuses, relays, traces }}
+                        view={panel}
+                        // What answers an older question must not be entered twice by a thumb that taps twice.
+                        current={openJob.diagnosis.events === events}
+                      />
+                    </RegionBoundary>
+                  </section>
+                  <Readings unsent={unsent} />
+                </div>
+              </main>
+              <Overlays open={open} onClose={() => setOpen(null)} />
+            </WorkbenchContext>
+          </OpenJobContext>
         )}
       </div>
     </RecordingContext>
@@ -169,17 +148,15 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
 }
 
 /** What was read so far, and what the customer said. */
-function Readings({
-  events,
-  ...ledger
-}: ComponentProps<typeof Ledger> & { readonly events: readonly JobEvent[] }) {
+function Readings({ unsent }: { readonly unsent: ReadonlySet<string> }) {
+  const { events, diagnosis } = useOpenJob();
   return (
     <section aria-label="Readings" className="px-4 py-1 lg:overflow-auto lg:px-5">
       <RegionBoundary name="The list of readings" entries={events.length}>
-        <Ledger {...ledger} />
+        <Ledger unsent={unsent} />
       </RegionBoundary>
       <p className="text-dim py-3 break-words whitespace-pre-wrap">
-        <span className="text-ink">Complaint.</span> {ledger.diagnosis.job.complaint}
+        <span className="text-ink">Complaint.</span> {diagnosis.job.complaint}
       </p>
     </section>
   );
@@ -203,32 +180,11 @@ function hasEnded({ cause, closed }: JobState): boolean {
 }
 
 /** What stands above the page: another reading, a correction, the kit, a question about an entry. */
-function Overlays({
-  circuitId,
-  circuit,
-  events,
-  diagnosis,
-  open,
-  onClose,
-}: {
-  circuitId: string;
-  circuit: Circuit;
-  events: readonly JobEvent[];
-  diagnosis: Diagnosis;
-  open: Opened | null;
-  onClose: () => void;
-}) {
+function Overlays({ open, onClose }: { readonly open: Opened | null; readonly onClose: () => void }) {
+  const { circuit } = useOpenJob();
   return (
     <>
-      {open?.kind === 'point' && (
-        <OtherReading
-          key={open.point}
-          circuitId={circuitId}
-          {...{ circuit, events, diagnosis }}
-          point={open.point}
-          onClose={onClose}
-        />
-      )}
+      {open?.kind === 'point' && <OtherReading key={open.point} point={open.point} onClose={onClose} />}
       {open?.kind === 'correct' && (
         <CorrectReading {...{ circuit }} reading={open.reading} onClose={onClose} />
       )}
