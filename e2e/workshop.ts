@@ -310,7 +310,8 @@ export async function step(
 export async function recordCause(page: Page, words?: string, why?: string): Promise<void> {
   const found = page.getByRole('button', { name: 'Cause found …' });
   const record = page.getByRole('button', { name: 'Record the cause' });
-  // Where it is proven the form is open.
+  await settled(page);
+  // Where nothing is left to prove the form is open.
   await expect(found.or(record)).toBeVisible();
   if (await found.isVisible()) await found.click();
   if (words !== undefined) await page.getByLabel(/What was found there/).fill(words);

@@ -61,7 +61,12 @@ export function CausePanel() {
       </p>
       <WhereAlong />
       {unread === null ? (
-        <CauseOnceFound key={isolated} suspect={isolated} kind={kind} proven={proven} />
+        <CauseOnceFound
+          key={isolated}
+          suspect={isolated}
+          kind={kind}
+          atOnce={proven || isAllRead(diagnosis)}
+        />
       ) : (
         <>
           <p className="border-clash mt-2 border-l-4 pl-3">
@@ -131,10 +136,15 @@ function unreadModule({ dossier, job }: Diagnosis, suspect: string): string | nu
   return found?.id ?? null;
 }
 
-/** While it is not proven, what proves it is what the hand needs: the form waits behind one key. */
-function CauseOnceFound({ proven, ...cause }: { suspect: string; kind: string; proven: boolean }) {
+/** Whether nothing is left to read that is worth its price. */
+function isAllRead({ actions }: Diagnosis): boolean {
+  return actions !== null && actions[0]?.worthIt !== true;
+}
+
+/** While something is left that would prove it, that is what the hand needs: the form waits behind one key. */
+function CauseOnceFound({ atOnce, ...cause }: { suspect: string; kind: string; atOnce: boolean }) {
   const [found, setFound] = useState(false);
-  if (proven || found) return <CauseForm {...cause} />;
+  if (atOnce || found) return <CauseForm {...cause} />;
   return (
     <button type="button" className="key mt-2" aria-expanded={false} onClick={() => setFound(true)}>
       Cause found …
