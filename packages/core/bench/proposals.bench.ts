@@ -1,17 +1,16 @@
-import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
+import { isMainThread, parentPort, workerData } from 'node:worker_threads';
+import { isolatedFrom } from '../src/job/assess';
 import type { ProposedAction } from '../src/planning/nextActions';
 import { areDifferent, isLive, stripsInVain, wantsRuledOut } from '../test/proposals';
 import { families } from '../test/session/realistic/families';
 import { minutesByRule } from '../test/session/realistic/minutesByRule';
 import { playRealistic } from '../test/session/realistic/playRealistic';
 import type { Figure } from './figure';
+import { inThreads, threads } from './inThreads';
 
 /** Played jobs, and circuits of each family on which rules of thumb are tried; `GRIM_LANTERN_JOBS` asks for other numbers. */
 const jobs = Number(process.env['GRIM_LANTERN_JOBS'] ?? 150);
 const circuits = Math.ceil(jobs / 150);
-const threads = 2;
-/** From here on, a suspect stands alone. */
-const aloneFrom = 0.95;
 
 interface Counts {
   plans: number;
@@ -48,7 +47,7 @@ function countJob(seed: number, counts: Counts): void {
   }
   if (!right || played.end !== 'proven') return;
   const alone = played.steps.findIndex(
-    ({ leading: [first] }) => first?.id === played.suspect && first.probability >= aloneFrom,
+    ({ leading: [first] }) => first?.id === played.suspect && first.probability >= isolatedFrom,
   );
   counts.toProof.push(played.steps.length - 1 - alone);
 }
@@ -71,20 +70,6 @@ if (!isMainThread) {
   parentPort?.postMessage({ counts, ruled } satisfies Answer);
 }
 
-function answers(): Promise<readonly Answer[]> {
-  return Promise.all(
-    Array.from(
-      { length: threads },
-      (_each, thread) =>
-        new Promise<Answer>((resolve, reject) => {
-          const worker = new Worker(new URL(import.meta.url), { workerData: thread });
-          worker.once('message', resolve);
-          worker.once('error', reject);
-        }),
-    ),
-  );
-}
-
 const mean = (values: readonly number[]) =>
   values.reduce((sum, each) => sum + each, 0) / Math.max(1, values.length);
 
@@ -93,7 +78,7 @@ const mean = (values: readonly number[]) =>
  * fault that the complaint leaves.
  */
 export default async function proposals(): Promise<readonly Figure[]> {
-  const all = await answers();
+  const all = await inThreads<Answer>(import.meta.url, (thread) => thread);
   const sum = (key: Exclude<keyof Counts, 'toProof'>) =>
     all.reduce((total, { counts }) => total + counts[key], 0);
   const ruled = all.flatMap((each) => each.ruled);

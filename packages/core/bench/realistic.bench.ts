@@ -1,14 +1,14 @@
-import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads';
+import { isMainThread, parentPort, workerData } from 'node:worker_threads';
 import { families } from '../test/session/realistic/families';
 import { expectedOfTruth, playRealistic } from '../test/session/realistic/playRealistic';
 import type { RealisticSet } from '../test/session/realistic/playRealistic';
 import type { Stated } from '../test/simulatedJobs';
 import { calibration } from '../test/simulatedJobs';
 import type { Figure } from './figure';
+import { inThreads, threads } from './inThreads';
 
 /** Jobs of each set; `GRIM_LANTERN_JOBS` asks for more or fewer. */
 const jobs = Number(process.env['GRIM_LANTERN_JOBS'] ?? 150);
-const threads = 2;
 
 /** What is kept of one job: small enough to be sent between threads. */
 interface Outcome {
@@ -57,16 +57,8 @@ if (!isMainThread) {
 }
 
 async function played(set: RealisticSet): Promise<readonly Outcome[]> {
-  const slices = Array.from(
-    { length: threads },
-    (_each, thread) =>
-      new Promise<readonly Outcome[]>((resolve, reject) => {
-        const worker = new Worker(new URL(import.meta.url), { workerData: { set, thread } satisfies Task });
-        worker.once('message', resolve);
-        worker.once('error', reject);
-      }),
-  );
-  return (await Promise.all(slices)).flat();
+  const slices = await inThreads<readonly Outcome[]>(import.meta.url, (thread): Task => ({ set, thread }));
+  return slices.flat();
 }
 
 const share = (list: readonly Outcome[], wanted: (each: Outcome) => boolean) =>
