@@ -39,7 +39,7 @@ const rulesOf = (root, inOrder) =>
     to: { path: `^${root}/(${inOrder.slice(index + 1).join('|')})(/|$)` },
   }));
 
-/** Dependencies point one way: core <- contract <- server, web. Cycles fail, type imports included. */
+/** Dependencies point one way: core <- contract <- drawing <- server, web. Cycles fail, type imports included. */
 module.exports = {
   forbidden: [
     ...rulesOf('packages/core/src', [...layers, 'index\\.ts']),
@@ -72,6 +72,12 @@ module.exports = {
       name: 'contract-knows-core-only',
       severity: 'error',
       from: { path: '^packages/contract/src' },
+      to: { path: '^(packages/drawing|apps|e2e|scripts)/' },
+    },
+    {
+      name: 'drawing-knows-contract-and-core',
+      severity: 'error',
+      from: { path: '^packages/drawing/src' },
       to: { path: '^(apps|e2e|scripts)/' },
     },
     {
@@ -84,8 +90,11 @@ module.exports = {
       name: 'by-the-front-door',
       comment: 'from outside, a package is imported by its name, not by a path into it',
       severity: 'error',
-      from: { path: '^(apps|e2e|scripts|packages/contract)/' },
-      to: { path: '^packages/(core|contract)/src/(?!index\\.ts$)', pathNot: '^packages/contract/src' },
+      from: { path: '^(apps|e2e|scripts|packages/(contract|drawing))/' },
+      to: {
+        path: '^packages/(core|contract|drawing)/src/(?!index\\.ts$)',
+        pathNot: '^packages/$2/src',
+      },
     },
     { name: 'resolves', severity: 'error', from: {}, to: { couldNotResolve: true } },
   ],

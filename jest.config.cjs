@@ -1,4 +1,4 @@
-/** Six projects, each compiled in memory by @swc/jest; the database comes up once, before them all. */
+/** Seven projects, each compiled in memory by @swc/jest; the database comes up once, before them all. */
 const transform = {
   '^.+\\.(ts|tsx|mjs|js)$': [
     '@swc/jest',
@@ -56,6 +56,12 @@ module.exports = {
       ...common,
       displayName: 'contract',
       rootDir: 'packages/contract',
+      testMatch: ['<rootDir>/test/**/*.test.ts'],
+    },
+    {
+      ...common,
+      displayName: 'drawing',
+      rootDir: 'packages/drawing',
       testMatch: ['<rootDir>/test/**/*.test.ts'],
     },
     {

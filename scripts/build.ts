@@ -30,6 +30,7 @@ export async function build(say: (line: string) => void): Promise<void> {
     alias: {
       '@grim-lantern/core': inProject('packages/core/src/index.ts'),
       '@grim-lantern/contract': inProject('packages/contract/src/index.ts'),
+      '@grim-lantern/drawing': inProject('packages/drawing/src/index.ts'),
     },
     logLevel: 'warning',
   });

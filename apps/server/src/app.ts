@@ -22,6 +22,8 @@ export interface AppParts {
   readonly guarded: Database;
   readonly access: Access;
   readonly work: Work;
+  /** What lays circuits out for everybody; without it each page does so for itself. */
+  readonly drawing?: Work;
   /** Where the nightly backups of the installation lie. */
   readonly backupFolder?: string;
   /** Names that it is reached by, besides this machine's own and addresses in digits. */
@@ -86,6 +88,7 @@ export function createApp({
   guarded,
   access,
   work,
+  drawing,
   hosts = [],
   proxies = 0,
   logger,
@@ -118,7 +121,7 @@ export function createApp({
   app.get('/api/openapi.json', (_request, response) => {
     response.json(openApi());
   });
-  app.use(apiRoutes({ database, guarded, access, work, backupFolder, logger }));
+  app.use(apiRoutes({ database, guarded, access, work, drawing: drawing ?? null, backupFolder, logger }));
   app.use('/api', () => {
     throw new ApiProblem('request/no-such-address');
   });

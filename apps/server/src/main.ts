@@ -23,11 +23,15 @@ async function main(): Promise<void> {
   const guarded = openGuarded(config.DATABASE_URL);
   const demo = config.DEMO_ROOT;
   const loaded = demo === undefined ? 0 : await loadDemo(database, demo);
-  const work = createPool(join(dirname(fileURLToPath(import.meta.url)), 'worker.js'));
+  const worker = join(dirname(fileURLToPath(import.meta.url)), 'worker.js');
+  const work = createPool(worker);
+  // By itself: what people wait for never waits for a drawing.
+  const drawing = createPool(worker, 1);
   const app = createApp({
     database,
     guarded,
     work,
+    drawing,
     access: {
       demoWorkshopId: demo === undefined || !isLoopback(config.HOST) ? null : await findDemo(database, demo),
       setupToken: config.SETUP_TOKEN ?? null,
@@ -57,7 +61,9 @@ async function main(): Promise<void> {
   const stop = () => {
     server.close(
       () =>
-        void Promise.all([database.close(), guarded.close(), work.close()]).finally(() => process.exit(0)),
+        void Promise.all([database.close(), guarded.close(), work.close(), drawing.close()]).finally(() =>
+          process.exit(0),
+        ),
     );
     server.closeIdleConnections();
     // Long polls and open keep-alive connections do not hold the workshop up.

@@ -71,8 +71,11 @@ export async function addPerson(owner: Device, role: Role, device: Device) {
 
 export type Device = TestServer['http'];
 
-/** A server on a database of its own, with the demo in it, and the demo's owner signed in. */
-export async function testServer(work: Work = noStandings) {
+/**
+ * A server on a database of its own, with the demo in it, and the demo's owner signed in.
+ * @param drawing - what lays circuits out; without it none is
+ */
+export async function testServer(work: Work = noStandings, drawing?: Work) {
   const made = await emptyDatabase();
   const database = openDatabase(made.url);
   await migrate(database);
@@ -82,6 +85,7 @@ export async function testServer(work: Work = noStandings) {
     database,
     guarded,
     work,
+    ...(drawing === undefined ? {} : { drawing }),
     access: { demoWorkshopId: demo.id, setupToken },
     logger: pino({ level: 'silent' }),
   });

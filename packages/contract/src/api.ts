@@ -5,6 +5,7 @@ import { circuitSchema } from './circuit';
 import { jobEventSchema, loggedEventSchema } from './job';
 import { portableJobSchema } from './jobFile';
 import { archiveJobSchema, jobListQuery, jobPageSchema, jobSummarySchema } from './jobList';
+import { keptLayoutSchema } from './layout';
 import { newFuseBoxSchema, savedFuseBoxSchema } from './fuseBox';
 import { colleagueSchema, newVehicleSchema, kitSchema, vehicleRecordSchema, vehicleSchema } from './people';
 import { photoRoutes } from './photoRoutes';
@@ -40,6 +41,9 @@ export const circuitRecordSchema = z.strictObject({
   /** Who drew it, when, and why; absent for what was imported. */
   drawn: z.strictObject({ author: id, at: moment, why: z.string().max(400) }).optional(),
 });
+
+/** A revision as it is read, with the way it is drawn, once that has been worked out. */
+const drawnCircuitSchema = circuitRecordSchema.extend({ layout: keptLayoutSchema.optional() });
 
 /** A revision in the workshop's list. */
 export const circuitSummarySchema = z.object({
@@ -346,9 +350,9 @@ export const routes = {
   circuit: {
     method: 'get',
     path: '/api/circuits/{circuitId}',
-    summary: 'One circuit document',
+    summary: 'One circuit document, with its layout where that is known',
     who: everyone,
-    reply: circuitRecordSchema,
+    reply: drawnCircuitSchema,
     refusals: notFound,
   },
 } as const satisfies Readonly<Record<string, Route>>;

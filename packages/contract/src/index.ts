@@ -52,5 +52,7 @@ export type {
 } from './access';
 export { jobFilters, jobListQuery, jobOrders, jobPageSchema, jobSummarySchema, mostJobs } from './jobList';
 export type { JobFilter, JobOrder, JobStanding, JobSummary } from './jobList';
+export { keptLayoutSchema } from './layout';
+export type { KeptLayout } from './layout';
 export { mostReportDays } from './sharedReport';
 export type { SharedReport } from './sharedReport';

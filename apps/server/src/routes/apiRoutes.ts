@@ -21,6 +21,7 @@ import { jobAnswers } from './jobAnswers';
 import { reportAnswers } from './reportAnswers';
 import { photoAnswers } from './photoAnswers';
 import { traceAnswers } from './traceAnswers';
+import { createLayouts } from '../repositories/layouts';
 import { createPhotoRepository } from '../repositories/photoRepository';
 import { createTraceRepository } from '../repositories/traceRepository';
 import { vehicleAnswers } from './vehicleAnswers';
@@ -40,12 +41,16 @@ export interface RouteParts {
   readonly guarded: Database;
   readonly access: Access;
   readonly work: Work;
+  readonly drawing: Work | null;
   readonly backupFolder: string | undefined;
   readonly logger: Logger;
 }
 
 /** The routes of the contract, each with what answers it, once whoever asks may. */
-export function apiRoutes({ database, guarded, access, work, backupFolder, logger }: RouteParts): Router {
+export function apiRoutes(parts: RouteParts): Router {
+  const { database, guarded, access, work, drawing, backupFolder, logger } = parts;
+  const undrawn = (error: unknown) => logger.warn({ err: error }, 'a circuit could not be laid out');
+  const layouts = drawing === null ? null : createLayouts(guarded, drawing, undrawn);
   const loopDelay = loopDelayGauge();
   const { sharedReport, ...reports } = reportAnswers(database, guarded);
   const open: ToAnybody<OpenName> = {
@@ -67,7 +72,7 @@ export function apiRoutes({ database, guarded, access, work, backupFolder, logge
     ...reports,
     ...photoAnswers(guarded),
     ...traceAnswers(guarded, work),
-    ...circuitAnswers(guarded, work),
+    ...circuitAnswers(guarded, work, layouts),
   };
   const router = Router();
   for (const name of Object.keys(open) as (keyof typeof open)[]) {

@@ -1,5 +1,6 @@
 import { routes } from '@grim-lantern/contract';
-import type { JobStanding, Route, RouteName } from '@grim-lantern/contract';
+import type { JobStanding, KeptLayout, Route, RouteName } from '@grim-lantern/contract';
+import { layoutHarness, keptLayout } from '@grim-lantern/drawing';
 import { openCircuit, openJob, suspectName } from '@grim-lantern/core';
 import type { Circuit, JobEvent } from '@grim-lantern/core';
 import { readRecording } from './readRecording';
@@ -40,6 +41,12 @@ export const tasks = {
       return null;
     }
     return schema === undefined ? { data: undefined } : checked(schema, body);
+  },
+  /** Where a circuit is drawn. Cost: some seconds for hundreds of sections. */
+  async layout({ circuit }: { readonly circuit: Circuit }): Promise<KeptLayout> {
+    // Large, and of no use to whoever only answers.
+    const { default: Elk } = await import('elkjs/lib/elk.bundled.js');
+    return keptLayout(circuit, await layoutHarness(new Elk(), circuit));
   },
   /** A recording's file, read through. */
   recording: ({ file }: { readonly file: string }) => readRecording(file),

@@ -1,5 +1,6 @@
 import { jobSummarySchema } from '@grim-lantern/contract';
 import type { JobSummary } from '@grim-lantern/contract';
+import { fetchCircuit } from './circuits';
 import { copies } from './copies';
 import { pictureOf } from './photos';
 import { addressOf, request } from './request';
@@ -57,5 +58,5 @@ export async function copyCircuits(ids: readonly string[]): Promise<void> {
 
 async function copyCircuit(circuitId: string): Promise<void> {
   const params = { circuitId };
-  if (!(await copies.has(addressOf('circuit', { params })))) await request('circuit', { params });
+  if (!(await copies.has(addressOf('circuit', { params })))) await fetchCircuit(circuitId);
 }

@@ -2,6 +2,7 @@ import { createAsyncThunk, createSlice } from '@reduxjs/toolkit';
 import type { PayloadAction } from '@reduxjs/toolkit';
 import type { Circuit, LoggedEvent } from '@grim-lantern/core';
 import type { JobSummary } from '@grim-lantern/contract';
+import { fetchCircuit } from './circuits';
 import { request } from './request';
 import type { KeptOutbox } from './keptOutbox';
 import type { OutboxState } from './outbox';
@@ -35,7 +36,7 @@ export const loadJob = createAsyncThunk('jobs/load', async (jobId: string, { rej
   const { circuitId } = job.reply;
   let circuit = circuits.get(circuitId);
   if (circuit === undefined) {
-    const answer = await request('circuit', { params: { circuitId } });
+    const answer = await fetchCircuit(circuitId);
     if (answer.status !== 'done') return rejectWithValue('The circuit of this job could not be fetched.');
     circuit = answer.reply.circuit;
     circuits.set(circuitId, circuit);

@@ -14,6 +14,7 @@ import { photos } from './0013-photos';
 import { guardedRows } from './0014-guarded-rows';
 import { jobSearch } from './0015-job-search';
 import { unitsAndStations } from './0016-units-and-stations';
+import { circuitLayouts } from './0017-circuit-layouts';
 import type { Migration } from './migration';
 
 /** Every step, oldest first. */
@@ -34,4 +35,5 @@ export const migrations: readonly Migration[] = [
   guardedRows,
   jobSearch,
   unitsAndStations,
+  circuitLayouts,
 ];

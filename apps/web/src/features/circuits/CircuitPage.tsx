@@ -2,7 +2,8 @@ import type { CircuitRecord, Colleague } from '@grim-lantern/contract';
 import { format } from 'date-fns';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { request, whyNot } from '../../data/request';
+import { fetchCircuit } from '../../data/circuits';
+import { whyNot } from '../../data/request';
 import { TopBar } from '../frame/TopBar';
 import { useAppSelector } from '../../data/store';
 import { useFreshWorkshop } from '../../data/useFreshWorkshop';
@@ -96,7 +97,7 @@ function useRecord(circuitId: string | null): Fetched {
     if (circuitId === null) return;
     let current = true;
     const fetchIt = async () => {
-      const answer = await request('circuit', { params: { circuitId } });
+      const answer = await fetchCircuit(circuitId);
       if (!current) return;
       const fetched: Fetched =
         answer.status === 'done'

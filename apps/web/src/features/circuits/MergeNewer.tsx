@@ -1,7 +1,7 @@
 import { writeNotation } from '@grim-lantern/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { request } from '../../data/request';
+import { fetchCircuit } from '../../data/circuits';
 import { saveDraft } from './keptDraft';
 import { mergedText } from './mergedText';
 import { drawingPath } from '../frame/jobViews';
@@ -25,7 +25,7 @@ export function MergeNewer({
   const navigate = useNavigate();
   const [problem, setProblem] = useState<string | null>(null);
   const merge = async () => {
-    const answer = await request('circuit', { params: { circuitId: newer } });
+    const answer = await fetchCircuit(newer);
     if (answer.status !== 'done') {
       return setProblem('The newer revision cannot be fetched now: what you have changed stays here.');
     }

@@ -1,5 +1,5 @@
 import { litFrom } from './litFrom';
-import type { Point } from './layoutHarness';
+import type { Point } from '@grim-lantern/drawing';
 
 /** Ribbon widths at the least and at full suspicion, px. */
 const [thinnest, thickest] = [5, 17] as const;

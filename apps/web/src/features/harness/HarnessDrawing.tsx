@@ -1,7 +1,7 @@
 import type { Circuit, OperatingState } from '@grim-lantern/core';
 import { restingState } from '@grim-lantern/core';
 import type { Ref } from 'react';
-import type { HarnessLayout } from './layoutHarness';
+import type { HarnessLayout } from '@grim-lantern/drawing';
 import { litFrom } from './litFrom';
 import { placeLabels } from './mapLabels';
 import type { MapReading } from './mapLabels';

@@ -6,7 +6,7 @@ import { LocateFixed, Maximize, Minus, Plus } from 'lucide-react';
 import { useEffect, useMemo, useRef } from 'react';
 import { boxAround, boxOf } from './boxes';
 import { enlargementAt } from './enlarged';
-import type { HarnessLayout, Point } from './layoutHarness';
+import type { HarnessLayout, Point } from '@grim-lantern/drawing';
 import { litFrom } from './litFrom';
 import { thingPoint } from './mapFacts';
 import { MapLegend } from './MapLegend';

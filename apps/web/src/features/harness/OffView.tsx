@@ -1,5 +1,5 @@
 import { ArrowUp } from 'lucide-react';
-import type { Point } from './layoutHarness';
+import type { Point } from '@grim-lantern/drawing';
 import type { View } from './usePanZoom';
 
 /** Something that must not be lost from sight: the probe, and what leads. */

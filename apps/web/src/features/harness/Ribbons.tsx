@@ -1,6 +1,6 @@
 import type { Circuit } from '@grim-lantern/core';
 import { GlowRibbon } from './GlowRibbon';
-import type { HarnessLayout } from './layoutHarness';
+import type { HarnessLayout } from '@grim-lantern/drawing';
 
 /** Every section of a circuit, each with its glow. */
 export function Ribbons({

@@ -1,4 +1,4 @@
-import type { Point } from './layoutHarness';
+import type { Point } from '@grim-lantern/drawing';
 
 /** Half of the bars that stand across a wire's ends, px. */
 const halfBar = 13;

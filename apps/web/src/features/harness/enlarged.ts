@@ -1,6 +1,6 @@
 import type { Box } from './boxes';
 import { overlap } from './boxes';
-import type { HarnessLayout, Point } from './layoutHarness';
+import type { HarnessLayout, Point } from '@grim-lantern/drawing';
 import type { FigureWords } from './mapLabels';
 import { letters, nameBox } from './mapLabels';
 

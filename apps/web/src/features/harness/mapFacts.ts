@@ -1,6 +1,6 @@
 import { readingWords, thingsOf } from '@grim-lantern/core';
 import type { Circuit, TerminalRef, Test } from '@grim-lantern/core';
-import type { HarnessLayout, Point } from './layoutHarness';
+import type { HarnessLayout, Point } from '@grim-lantern/drawing';
 import type { MapReading } from './mapLabels';
 import type { Diagnosis } from '../../session/useDiagnosis';
 

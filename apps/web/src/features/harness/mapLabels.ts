@@ -1,7 +1,6 @@
 import type { Box, Obstacle } from './boxes';
 import { boxAround, leastCovering } from './boxes';
-import type { Figure } from './harnessGraph';
-import type { HarnessLayout, Point } from './layoutHarness';
+import type { Figure, HarnessLayout, Point } from '@grim-lantern/drawing';
 
 /** Words beside a figure: its name above it and, where there is something to say, its state below. */
 export interface FigureWords {

@@ -1,6 +1,6 @@
 import type { Circuit, OperatingState } from '@grim-lantern/core';
 import { apartWord, cavityFill, fillWords, percent } from '@grim-lantern/core';
-import type { HarnessLayout } from './layoutHarness';
+import type { HarnessLayout } from '@grim-lantern/drawing';
 import { linesOf } from './linesOf';
 import { litFrom } from './litFrom';
 import type { FigureWords, SuspectWords } from './mapLabels';

@@ -1,6 +1,6 @@
 import type { Circuit } from '@grim-lantern/core';
 import { partById } from '@grim-lantern/core';
-import type { HarnessLayout, Point } from './layoutHarness';
+import type { HarnessLayout, Point } from '@grim-lantern/drawing';
 
 /** Nearer than this, px on the map, something is meant. */
 const near = 26;

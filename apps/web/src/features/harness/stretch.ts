@@ -1,4 +1,4 @@
-import type { Point } from './layoutHarness';
+import type { Point } from '@grim-lantern/drawing';
 
 /** A piece of a drawn wire, from one share of its length to another. */
 export function stretchOf(corners: readonly Point[], from: number, to: number): readonly Point[] {

@@ -1,5 +1,5 @@
 import type { CavityFill } from '@grim-lantern/core';
-import type { Figure } from './harnessGraph';
+import type { Figure } from '@grim-lantern/drawing';
 
 interface SymbolProps {
   readonly figure: Figure;

@@ -1,33 +1,57 @@
 import type { Circuit } from '@grim-lantern/core';
+import type { KeptLayout } from '@grim-lantern/contract';
+import type { HarnessLayout } from '@grim-lantern/drawing';
+import { keptLayout, layoutFrom, layoutHarness, layoutMark } from '@grim-lantern/drawing';
 import ELK from 'elkjs/lib/elk-api';
 import elkWorkerUrl from 'elkjs/lib/elk-worker.min.js?url';
-import { useEffect, useState } from 'react';
-import type { HarnessLayout } from './layoutHarness';
-import { layoutHarness } from './layoutHarness';
+import { useEffect, useMemo, useState } from 'react';
+import { keepLayout, layoutAtHand } from '../../data/circuits';
 
 let elk: InstanceType<typeof ELK> | null = null;
-const layouts = new WeakMap<Circuit, Promise<HarnessLayout>>();
+/** What is being laid out, by its mark. */
+const begun = new Map<string, Promise<KeptLayout>>();
 
-/** The layout of a circuit, worked out once in a worker; null until it is there, `failed` if it cannot be. */
+/** Works a layout out in a worker, one for all that are drawn alike; it is at hand from then on. */
+function laidOut(circuit: Circuit, mark: string): Promise<KeptLayout> {
+  elk ??= new ELK({ workerUrl: elkWorkerUrl });
+  const pending =
+    begun.get(mark) ??
+    layoutHarness(elk, circuit)
+      .then((layout) => keptLayout(circuit, layout))
+      .finally(() => begun.delete(mark));
+  begun.set(mark, pending);
+  return pending;
+}
+
+/**
+ * The layout of a circuit, at once where it is at hand; else it is worked out: null until it is there, `failed` if it cannot
+ * be.
+ */
 export function useHarnessLayout(circuit: Circuit): HarnessLayout | 'failed' | null {
-  const [found, setFound] = useState<{ circuit: Circuit; layout: HarnessLayout | 'failed' } | null>(null);
+  const mark = useMemo(() => layoutMark(circuit), [circuit]);
+  const [made, setMade] = useState<{ mark: string; kept: KeptLayout | 'failed' } | null>(null);
+  const kept = layoutAtHand(mark) ?? (made?.mark === mark ? made.kept : null);
+  const wanted = kept === null;
   useEffect(() => {
+    if (!wanted) return;
     let current = true;
-    elk ??= new ELK({ workerUrl: elkWorkerUrl });
-    const pending = layouts.get(circuit) ?? layoutHarness(elk, circuit);
-    layouts.set(circuit, pending);
-    const tell = (layout: HarnessLayout | 'failed') => {
-      if (current) setFound({ circuit, layout });
-    };
-    pending.then(tell, () => {
-      layouts.delete(circuit);
-      tell('failed');
-    });
+    laidOut(circuit, mark).then(
+      (each) => {
+        keepLayout(each);
+        if (current) setMade({ mark, kept: each });
+      },
+      () => {
+        if (current) setMade({ mark, kept: 'failed' });
+      },
+    );
     return () => {
       current = false;
     };
-  }, [circuit]);
-  return found?.circuit === circuit ? found.layout : null;
+  }, [circuit, mark, wanted]);
+  return useMemo(
+    () => (kept === null || kept === 'failed' ? kept : layoutFrom(circuit, kept)),
+    [circuit, kept],
+  );
 }
 
 /** A circuit with the way it is laid out. */

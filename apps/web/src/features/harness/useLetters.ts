@@ -2,7 +2,7 @@ import type { Circuit, OperatingState } from '@grim-lantern/core';
 import { useMemo } from 'react';
 import type { Box } from './boxes';
 import { shrunk, thinned } from './enlarged';
-import type { HarnessLayout, Point } from './layoutHarness';
+import type { HarnessLayout, Point } from '@grim-lantern/drawing';
 import type { FigureWords, MapLabels, MapReading } from './mapLabels';
 import { placeLabels } from './mapLabels';
 import { figureWords, suspectWords } from './mapWording';

@@ -4,7 +4,7 @@ import type { ZoomBehavior } from 'd3-zoom';
 import { zoom, zoomIdentity } from 'd3-zoom';
 import type { RefObject } from 'react';
 import { useEffect, useRef, useState } from 'react';
-import type { Point } from './layoutHarness';
+import type { Point } from '@grim-lantern/drawing';
 import type { Frame } from './viewOf';
 import { viewOf } from './viewOf';
 

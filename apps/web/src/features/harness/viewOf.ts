@@ -1,5 +1,5 @@
 import type { Box } from './boxes';
-import type { Point } from './layoutHarness';
+import type { Point } from '@grim-lantern/drawing';
 
 /** What a view closes in on, and the point that must be in it when not all of it can be. */
 export interface Frame extends Box {

@@ -1,6 +1,6 @@
 import type { Circuit } from '@grim-lantern/core';
 import { useEffect, useMemo, useState } from 'react';
-import { request } from '../../data/request';
+import { fetchCircuit } from '../../data/circuits';
 import { useAppSelector } from '../../data/store';
 import { currentCircuits } from '../../data/workshop';
 
@@ -19,9 +19,7 @@ export function useVehicleCircuits(vehicleId: string, except?: string): readonly
     let current = true;
     const ids = known.filter((each) => each.vehicle.id === vehicleId && each.id !== except);
     const fetchAll = async () => {
-      const answers = await Promise.all(
-        ids.map(({ id }) => request('circuit', { params: { circuitId: id } })),
-      );
+      const answers = await Promise.all(ids.map(({ id }) => fetchCircuit(id)));
       if (!current) return;
       setFound(answers.flatMap((each) => (each.status === 'done' ? [each.reply.circuit] : [])));
     };

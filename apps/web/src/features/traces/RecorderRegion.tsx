@@ -1,7 +1,7 @@
 import type { Circuit, OperatingState } from '@grim-lantern/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { HarnessMap } from '../harness/HarnessMap';
-import type { Point } from '../harness/layoutHarness';
+import type { Point } from '@grim-lantern/drawing';
 import { placeAt } from '../harness/placeAt';
 import { useHarnessLayout } from '../harness/useHarnessLayout';
 import TraceChart from './TraceChart';

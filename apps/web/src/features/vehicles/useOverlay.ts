@@ -1,7 +1,7 @@
 import type { Circuit } from '@grim-lantern/core';
 import { overlayCircuits } from '@grim-lantern/core';
 import { useEffect, useState } from 'react';
-import { request } from '../../data/request';
+import { fetchCircuit } from '../../data/circuits';
 
 export type Overlay =
   | { readonly status: 'loading' }
@@ -18,9 +18,7 @@ export function useOverlay(name: string, ids: string): Overlay {
       if (current) setFound({ key: ids, overlay });
     };
     const fetchAll = async () => {
-      const answers = await Promise.all(
-        ids.split(' ').map((circuitId) => request('circuit', { params: { circuitId } })),
-      );
+      const answers = await Promise.all(ids.split(' ').map((circuitId) => fetchCircuit(circuitId)));
       const circuits = answers.flatMap((each) => (each.status === 'done' ? [each.reply.circuit] : []));
       if (circuits.length < answers.length) {
         return tell({ status: 'failed', why: 'A diagram of this vehicle could not be fetched.' });

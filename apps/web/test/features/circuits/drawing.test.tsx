@@ -1,7 +1,7 @@
 import { readNotation, terminalName } from '@grim-lantern/core';
 import { render, screen } from '@testing-library/react';
 import { Drawing } from '../../../src/features/circuits/Drawing';
-import type { HarnessLayout } from '../../../src/features/harness/layoutHarness';
+import type { HarnessLayout } from '@grim-lantern/drawing';
 import type { DrawnCircuit } from '../../../src/features/harness/useHarnessLayout';
 
 /** What the last layout is of: it comes later than what is typed. */

@@ -3,7 +3,7 @@ import ELK from 'elkjs/lib/elk.bundled.js';
 import fc from 'fast-check';
 import { overlap } from '../../../src/features/harness/boxes';
 import { enlargementAt, shrunk, thinned } from '../../../src/features/harness/enlarged';
-import { layoutHarness } from '../../../src/features/harness/layoutHarness';
+import { layoutHarness } from '@grim-lantern/drawing';
 import { letters, nameBox, placeLabels } from '../../../src/features/harness/mapLabels';
 import { figureWords, suspectWords } from '../../../src/features/harness/mapWording';
 import { library } from '../../demo';

@@ -2,7 +2,7 @@ import type { Circuit } from '@grim-lantern/core';
 import ELK from 'elkjs/lib/elk.bundled.js';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { layoutHarness } from '../../../src/features/harness/layoutHarness';
+import { layoutHarness } from '@grim-lantern/drawing';
 import { placeAt } from '../../../src/features/harness/placeAt';
 
 const circuit = JSON.parse(

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Point } from '../../../src/features/harness/layoutHarness';
+import type { Point } from '@grim-lantern/drawing';
 import { stretchOf } from '../../../src/features/harness/stretch';
 
 const coordinate = fc.integer({ min: 0, max: 1000 });

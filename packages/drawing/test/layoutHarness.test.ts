@@ -1,6 +1,6 @@
 import { readNotation, starters } from '@grim-lantern/core';
 import ELK from 'elkjs/lib/elk.bundled.js';
-import { layoutHarness } from '../../../src/features/harness/layoutHarness';
+import { layoutHarness } from '../src';
 
 test.each(starters.map((each) => [each.name, each] as const))(
   '%s: a relay’s wires leave its contact above and its coil below, as it is drawn',

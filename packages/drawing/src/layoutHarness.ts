@@ -1,8 +1,8 @@
 import type { Circuit, TerminalRef } from '@grim-lantern/core';
 import { terminalIn } from '@grim-lantern/core';
 import type { ELK, ElkExtendedEdge, ElkNode } from 'elkjs/lib/elk-api';
-import type { Figure } from './harnessGraph';
-import { harnessFigures } from './harnessGraph';
+import type { Figure } from './figures';
+import { harnessFigures } from './figures';
 
 export interface Point {
   readonly x: number;
@@ -34,10 +34,10 @@ const options = {
   'elk.padding': '[top=50,left=30,bottom=50,right=40]',
 } as const;
 
-/** Lays a circuit out from supply (left) to ground (right). */
-export async function layoutHarness(elk: Pick<ELK, 'layout'>, circuit: Circuit): Promise<HarnessLayout> {
+/** What is laid out of a circuit, and how. */
+export function harnessGraph(circuit: Circuit): ElkNode {
   const { figures, figureOf } = harnessFigures(circuit);
-  const graph: ElkNode = {
+  return {
     id: 'harness',
     layoutOptions: options,
     children: figures.map(nodeOf),
@@ -45,7 +45,12 @@ export async function layoutHarness(elk: Pick<ELK, 'layout'>, circuit: Circuit):
       figureOf.has(from) && figureOf.has(to) ? [{ id, sources: [`${from}>`], targets: [`>${to}`] }] : [],
     ),
   };
-  const laid = await elk.layout(graph);
+}
+
+/** Lays a circuit out from supply (left) to ground (right). Rejects where that fails. */
+export async function layoutHarness(elk: Pick<ELK, 'layout'>, circuit: Circuit): Promise<HarnessLayout> {
+  const { figures } = harnessFigures(circuit);
+  const laid = await elk.layout(harnessGraph(circuit));
   const nodes = new Map((laid.children ?? []).map((node) => [node.id, node]));
   const placed = figures.map((figure) => {
     const node = nodes.get(figure.id);

@@ -1,0 +1,5 @@
+export { harnessFigures } from './figures';
+export type { Figure } from './figures';
+export { keptLayout, layoutFrom, layoutMark } from './keptLayout';
+export { layoutHarness } from './layoutHarness';
+export type { HarnessLayout, Point } from './layoutHarness';
