@@ -28,7 +28,7 @@ const serverLayers = [
   'http',
   'routes',
   'demo',
-  '(app|main)\\.ts',
+  '(app|start|main)\\.ts',
 ];
 const rulesOf = (root, inOrder) =>
   inOrder.slice(0, -1).map((layer, index) => ({

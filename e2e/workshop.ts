@@ -18,15 +18,18 @@ import {
   simulateReading,
   solveTogether,
 } from '@grim-lantern/core';
+import { readConfig } from '@grim-lantern/server/config';
+import type { Running } from '@grim-lantern/server/start';
+import { startServer } from '@grim-lantern/server/start';
 import { expect as hasty, test as base } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import pg from 'pg';
+import { pino } from 'pino';
+import { built } from '../scripts/build';
 import { anyFreePort } from '../scripts/freePort';
 import { inProject } from '../scripts/paths';
-import type { Served } from '../scripts/serve';
-import { serve } from '../scripts/serve';
 
 const circuitOf = (file: string) =>
   JSON.parse(readFileSync(inProject('demo/circuits', file), 'utf8')) as Circuit;
@@ -49,7 +52,7 @@ const relayJob = JSON.parse(readFileSync(inProject('demo/jobs/minibus-ramp.json'
 export const relayJobPath = `/jobs/${relayJob.id}`;
 export const jobEvents = `/api/jobs/${demoJob.id}/events`;
 
-/** The server as a test sees it: it can be ended, and started again on the same address and database. */
+/** The server as a test sees it, in the test's own process: it can be ended, and started again on the same address and database. */
 export interface House {
   readonly address: string;
   restart(): Promise<void>;
@@ -59,15 +62,24 @@ export interface House {
 
 export async function openHouse(databaseUrl: string): Promise<House> {
   const port = await anyFreePort();
-  let served: Served | null = await serve(databaseUrl, port);
+  const host = '127.0.0.1';
+  const config = readConfig({
+    DATABASE_URL: databaseUrl,
+    PORT: String(port),
+    HOST: host,
+    WEB_ROOT: built.web,
+    DEMO_ROOT: inProject('demo'),
+  });
+  const begin = () => startServer(config, built.worker, pino({ level: 'fatal' }));
+  let running: Running | null = await begin();
   const house: House = {
-    address: served.address,
+    address: `http://${host}:${port}`,
     async stop() {
-      await served?.stop();
-      served = null;
+      await running?.stop();
+      running = null;
     },
     async start() {
-      served = await serve(databaseUrl, port);
+      running = await begin();
     },
     async restart() {
       await house.stop();

@@ -8,6 +8,7 @@ import { inProject, root } from './paths';
 /** Where the built things are. */
 export const built = {
   server: inProject('apps/server/dist/main.js'),
+  worker: inProject('apps/server/dist/worker.js'),
   web: inProject('apps/web/dist'),
 };
 

@@ -4,6 +4,7 @@ import { App } from './App';
 import { whenLinkChanges, whenSignedOut } from './data/request';
 import { accessSlice, loadSession } from './data/access';
 import { forgetRead } from './data/forgetRead';
+import { readAhead } from './data/jobs';
 import { keepJobCopies } from './data/jobCopies';
 import { linkSlice } from './data/link';
 import { registerOffline } from './offline/registerOffline';
@@ -11,8 +12,16 @@ import { photoShelf } from './data/photoShelf';
 import { startPost } from './data/post';
 import { openKeptOutbox } from './data/keptOutbox';
 import { createStore } from './data/store';
+import { startCore } from './session/coreClient';
 import './styles.css';
 
+const jobOnScreen = () => /^\/jobs\/([0-9a-f-]{36})/.exec(location.pathname)?.[1] ?? null;
+const opened = jobOnScreen();
+// What it takes is on its way before anything is drawn.
+if (opened !== null) {
+  readAhead(opened);
+  startCore();
+}
 const store = createStore(await openKeptOutbox(), await photoShelf.waiting());
 whenSignedOut(() => {
   store.dispatch(accessSlice.actions.signedOut());
@@ -26,7 +35,7 @@ whenLinkChanges((copiedAt) =>
 keepJobCopies(store);
 void store.dispatch(loadSession());
 // Only the job on the screen is watched for what others do.
-startPost(store, () => /^\/jobs\/([0-9a-f-]{36})/.exec(location.pathname)?.[1] ?? null);
+startPost(store, jobOnScreen);
 
 // Once the page itself is there: nothing that somebody waits for is held up.
 const keepPage = () => void registerOffline(store).catch(() => undefined);

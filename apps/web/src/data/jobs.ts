@@ -25,23 +25,43 @@ export type JobsState = Readonly<Record<string, JobFacts>>;
 /** Circuits do not change under a job: one fetch each. */
 const circuits = new Map<string, Circuit>();
 
-/** Fetches a job, its circuit and its log. */
-export const loadJob = createAsyncThunk('jobs/load', async (jobId: string, { rejectWithValue }) => {
+type ReadJob = Pick<Extract<JobFacts, { status: 'ready' }>, 'summary' | 'circuit' | 'log'>;
+
+/** Reads a job, its circuit and its log. @returns why it cannot be, in words, where it cannot */
+async function readJob(jobId: string): Promise<ReadJob | string> {
   const params = { jobId };
   const [job, events] = await Promise.all([request('job', { params }), request('events', { params })]);
-  if (job.status === 'refused') return rejectWithValue(job.problem.message);
+  if (job.status === 'refused') return job.problem.message;
   if (job.status !== 'done' || events.status !== 'done') {
-    return rejectWithValue(job.status === 'out-of-reach' ? job.why : 'The server cannot be reached.');
+    return job.status === 'out-of-reach' ? job.why : 'The server cannot be reached.';
   }
   const { circuitId } = job.reply;
   let circuit = circuits.get(circuitId);
   if (circuit === undefined) {
     const answer = await fetchCircuit(circuitId);
-    if (answer.status !== 'done') return rejectWithValue('The circuit of this job could not be fetched.');
+    if (answer.status !== 'done') return 'The circuit of this job could not be fetched.';
     circuit = answer.reply.circuit;
     circuits.set(circuitId, circuit);
   }
   return { summary: job.reply, circuit, log: events.reply.events };
+}
+
+/** What is being read before anybody asks for it, by job. */
+const ahead = new Map<string, Promise<ReadJob | string>>();
+
+/** Begins to read the job that an address is of: its page comes later than its data. */
+export function readAhead(jobId: string): void {
+  ahead.set(jobId, readJob(jobId));
+}
+
+/** Fetches a job, its circuit and its log. */
+export const loadJob = createAsyncThunk('jobs/load', async (jobId: string, { rejectWithValue }) => {
+  const begun = ahead.get(jobId);
+  ahead.delete(jobId);
+  const early = await begun;
+  // What could not be read early is asked for again: somebody may have signed in meanwhile.
+  const read = early === undefined || typeof early === 'string' ? await readJob(jobId) : early;
+  return typeof read === 'string' ? rejectWithValue(read) : read;
 });
 
 /**

@@ -21,6 +21,11 @@ function running(): Client {
   return client;
 }
 
+/** Starts the worker before anything is asked of it: its code is read while the data comes. */
+export function startCore(): void {
+  running();
+}
+
 function start(): Client {
   const worker = new CoreWorker();
   const broken = new Promise<never>((_resolve, reject) => {
