@@ -151,6 +151,12 @@ test('what is written is drawn, told at its place while it is wrong, kept over a
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByTestId('part-lamp-right')).toBeHidden();
   await page.getByRole('button', { name: 'Redo' }).click();
+  // What the cursor is put on is marked in the drawing.
+  await written(page).getByText('lamp', { exact: true }).first().click();
+  const marked = await page.getByTestId('chosen').locator('rect').boundingBox();
+  const drawn = await page.getByTestId('part-lamp-left').boundingBox();
+  expect(marked!.x).toBeLessThan(drawn!.x);
+  expect(marked!.x + marked!.width).toBeGreaterThan(drawn!.x + drawn!.width);
   // The table changes the same circuit: what was assumed and is typed is assumed no more.
   await page.getByRole('radio', { name: 'Table' }).click();
   await page.getByLabel('Watts of Lamp right').fill('10');

@@ -37,10 +37,21 @@ const sizes: Readonly<Record<Part['kind'], readonly [width: number, height: numb
 };
 
 /** The figures of a circuit, and the figure that each terminal belongs to. */
-export function harnessFigures(circuit: Circuit): {
-  figures: readonly Figure[];
-  figureOf: ReadonlyMap<TerminalRef, Figure>;
-} {
+export interface HarnessFigures {
+  readonly figures: readonly Figure[];
+  readonly figureOf: ReadonlyMap<TerminalRef, Figure>;
+}
+
+const known = new WeakMap<Circuit, HarnessFigures>();
+
+/** The figures of a circuit; worked out once for each document. */
+export function harnessFigures(circuit: Circuit): HarnessFigures {
+  const found = known.get(circuit) ?? figuresIn(circuit);
+  known.set(circuit, found);
+  return found;
+}
+
+function figuresIn(circuit: Circuit): HarnessFigures {
   const entered = new Set(circuit.sections.map(({ to }) => to));
   const left = new Set(circuit.sections.map(({ from }) => from));
   const isEntered = (part: Part, ref: TerminalRef) =>

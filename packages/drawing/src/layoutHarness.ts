@@ -76,7 +76,7 @@ export async function layoutHarness(elk: Pick<ELK, 'layout'>, circuit: Circuit):
 }
 
 /** A relay's pins that stand below its contact's. */
-const coilPins: ReadonlySet<string> = new Set(['coilFeed', 'coilCommand']);
+export const coilPins: ReadonlySet<string> = new Set(['coilFeed', 'coilCommand']);
 
 function nodeOf(figure: Figure): ElkNode {
   const splice = figure.part.kind === 'splice';

@@ -65,7 +65,7 @@ export function CircuitEditor({
             aria-label="Drawing"
             className="h-[40vh] min-h-[240px] shrink-0 lg:h-auto lg:min-h-0 lg:grow"
           >
-            <Drawing {...{ circuit, end, joining, onPoint }} />
+            <Drawing {...{ circuit, end, chosen, joining, onPoint }} />
           </section>
           <GrowBar
             {...{ circuit, text, end, ends, joining }}

@@ -1,12 +1,15 @@
+import { useMemo } from 'react';
 import type { Circuit, TerminalRef } from '@grim-lantern/core';
 import { mostSections, restingState, terminalName } from '@grim-lantern/core';
 import { HarnessMap } from '../harness/HarnessMap';
 import type { DrawnCircuit } from '../harness/useHarnessLayout';
-import { useLastLayout } from '../harness/useHarnessLayout';
+import { useGrowingLayout } from '../harness/useHarnessLayout';
 
 interface DrawingProps {
   readonly circuit: Circuit;
   readonly end: TerminalRef | null;
+  /** The part or section that is chosen in the text or the table. */
+  readonly chosen: string | null;
   readonly joining: boolean;
   readonly onPoint: (terminal: TerminalRef) => void;
 }
@@ -14,28 +17,34 @@ interface DrawingProps {
 const nothing: ReadonlyMap<string, number> = new Map();
 
 /** The harness map in edit: the last drawing stands until the next is laid out. */
-export function Drawing({ circuit, end, joining, onPoint }: DrawingProps) {
+export function Drawing({ circuit, end, chosen, joining, onPoint }: DrawingProps) {
   if (circuit.sections.length > mostSections) {
     return <p className="text-dim p-5">It is larger than what can be searched: it is not drawn.</p>;
   }
-  return <Drawn {...{ circuit, end, joining, onPoint }} />;
+  return <Drawn {...{ circuit, end, chosen, joining, onPoint }} />;
 }
 
-function Drawn({ circuit, end, joining, onPoint }: DrawingProps) {
-  const drawn = useLastLayout(circuit);
+function Drawn({ circuit, end, chosen, joining, onPoint }: DrawingProps) {
+  const drawn = useGrowingLayout(circuit);
+  const state = useMemo(() => (drawn === null ? null : restingState(drawn.circuit)), [drawn]);
+  const flag = useMemo(
+    () => (drawn === null || end === null ? null : flagAt(drawn, end, joining)),
+    [drawn, end, joining],
+  );
   if (circuit.parts.length === 0)
     return <p className="text-dim p-5">Write or choose something: it is drawn here.</p>;
-  if (drawn === null) return <p className="text-dim p-5">Drawing …</p>;
+  if (drawn === null || state === null) return <p className="text-dim p-5">Drawing …</p>;
   return (
     <HarnessMap
       circuit={drawn.circuit}
       layout={drawn.layout}
-      state={restingState(drawn.circuit)}
+      state={state}
       glow={nothing}
       standing={nothing}
       readings={[]}
-      flag={end === null ? null : flagAt(drawn, end, joining)}
-      followsFlag
+      flag={flag}
+      growsAt={end}
+      chosen={chosen}
       onPoint={onPoint}
     />
   );

@@ -34,7 +34,7 @@ export function EntryPanel({
   readonly onChoose: (id: string) => void;
   readonly onStarted: () => void;
 }) {
-  const { circuit, text, flaws } = draft;
+  const { circuit, text, flaws, partsAt } = draft;
   const [way, setWay] = useState<(typeof ways)[number]['id']>('text');
   return (
     <>
@@ -53,6 +53,11 @@ export function EntryPanel({
           <NotationEditor
             {...{ text, circuit, flaws, shown }}
             onType={draft.type}
+            onCursor={(line, column) => {
+              const [part] =
+                [...partsAt].find(([, at]) => at.line === line && at.from <= column && column <= at.to) ?? [];
+              if (part !== undefined) onChoose(part);
+            }}
             onUndo={draft.undo}
             onRedo={draft.redo}
           />

@@ -3,7 +3,7 @@ import { restingState, spiceNetlist, stateSolver, wireListLosses, wireListRows }
 import Papa from 'papaparse';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useLastLayout } from '../harness/useHarnessLayout';
+import { useGrowingLayout } from '../harness/useHarnessLayout';
 import { HarnessDrawing } from '../harness/HarnessDrawing';
 import { download, fileName } from '../../ui/download';
 import { svgForPaper } from '../harness/svgForPaper';
@@ -23,7 +23,7 @@ export function ExportPanel({
   readonly text: string;
 }) {
   const drawing = useRef<SVGSVGElement>(null);
-  const drawn = useLastLayout(circuit);
+  const drawn = useGrowingLayout(circuit);
   const [told, setTold] = useState<string | null>(null);
   const save = (ending: string, type: string, content: string) =>
     download(fileName(circuit.name, ending), new Blob([content], { type }));

@@ -70,6 +70,7 @@ export function NotationEditor({
   flaws,
   shown,
   onType,
+  onCursor,
   onUndo,
   onRedo,
 }: {
@@ -79,6 +80,8 @@ export function NotationEditor({
   /** The line to bring into view. */
   readonly shown: { readonly line: number } | null;
   readonly onType: (text: string) => void;
+  /** Told where a hand puts the cursor: the line, from 0, and how many letters of it stand before. */
+  readonly onCursor: (line: number, column: number) => void;
   readonly onUndo: () => void;
   readonly onRedo: () => void;
 }) {
@@ -86,9 +89,9 @@ export function NotationEditor({
   const view = useRef<EditorView | null>(null);
   /** What was typed here and has not come back as `text` yet, oldest first. */
   const told = useRef<string[]>([]);
-  const latest = useRef({ onType, onUndo, onRedo, circuit });
+  const latest = useRef({ onType, onCursor, onUndo, onRedo, circuit });
   useEffect(() => {
-    latest.current = { onType, onUndo, onRedo, circuit };
+    latest.current = { onType, onCursor, onUndo, onRedo, circuit };
   });
   useEffect(() => {
     if (host.current === null) return;
@@ -126,6 +129,11 @@ export function NotationEditor({
             ...defaultKeymap,
           ]),
           EditorView.updateListener.of(({ docChanged, state, transactions }) => {
+            if (transactions.some((each) => each.isUserEvent('select'))) {
+              const { head } = state.selection.main;
+              const line = state.doc.lineAt(head);
+              latest.current.onCursor(line.number - 1, head - line.from);
+            }
             const typed = transactions.some(
               (each) => each.isUserEvent('input') || each.isUserEvent('delete') || each.isUserEvent('move'),
             );

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { litFrom } from './litFrom';
 import type { Point } from '@grim-lantern/drawing';
 
@@ -5,7 +6,7 @@ import type { Point } from '@grim-lantern/drawing';
 const [thinnest, thickest] = [5, 17] as const;
 
 /** A section of wire: a dark line when cleared, a glowing ribbon while suspect. */
-export function GlowRibbon({
+export const GlowRibbon = memo(function GlowRibbon({
   section,
   corners,
   probability,
@@ -30,4 +31,4 @@ export function GlowRibbon({
       )}
     </g>
   );
-}
+});

@@ -3,11 +3,12 @@ import { useOffered } from '../palette/offered';
 import type { Circuit, OperatingState, TerminalRef } from '@grim-lantern/core';
 import { cavityFill } from '@grim-lantern/core';
 import { LocateFixed, Maximize, Minus, Plus } from 'lucide-react';
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import { boxAround, boxOf } from './boxes';
 import { enlargementAt } from './enlarged';
 import type { HarnessLayout, Point } from '@grim-lantern/drawing';
 import { litFrom } from './litFrom';
+import { MapTerminals } from './MapTerminals';
 import { thingPoint } from './mapFacts';
 import { MapLegend } from './MapLegend';
 import type { MapLabels, MapReading } from './mapLabels';
@@ -17,7 +18,7 @@ import type { Landmark } from './OffView';
 import { OffView } from './OffView';
 import { Ribbons } from './Ribbons';
 import { Stretch } from './Stretch';
-import { PartSymbol } from './symbols';
+import { MapFigure } from './MapFigure';
 import { usePanZoom } from './usePanZoom';
 import { useLetters } from './useLetters';
 import type { Frame } from './viewOf';
@@ -44,8 +45,13 @@ interface HarnessMapProps {
   readonly onHold?: ((point: Point | null) => void) | null;
   /** Whether it opens with all of it in view, however small, and not near enough to be read. */
   readonly opensWhole?: boolean;
-  /** Whether it shows all of it as long as that can be read, and then what lies round the flag. */
-  readonly followsFlag?: boolean;
+  /**
+   * The point at which the drawing grows: it stays where it is on the screen while all else is drawn anew, and the view moves
+   * only when the flag is out of it. Undefined where nothing grows.
+   */
+  readonly growsAt?: TerminalRef | null;
+  /** What is marked as chosen elsewhere: a part or a section. */
+  readonly chosen?: string | null;
 }
 
 /** The harness: dark where it is cleared, glowing where it is suspect, with the flag where the probe goes next. */
@@ -62,7 +68,8 @@ export function HarnessMap({
   held = null,
   onHold = null,
   opensWhole = false,
-  followsFlag = false,
+  growsAt,
+  chosen = null,
 }: HarnessMapProps) {
   const svg = useRef<SVGSVGElement>(null);
   const stage = useRef<SVGGElement>(null);
@@ -75,19 +82,23 @@ export function HarnessMap({
       top: 0,
       right: layout.width + margin,
       bottom: layout.height,
-      focus: { x: 0, y: 0 },
+      // What it begins with.
+      focus: layout.figures[0] ?? { x: 0, y: 0 },
     }),
     [layout],
   );
-  const { zoomBy, fit, toGlow, goTo, view } = usePanZoom(
+  const grows = growsAt !== undefined;
+  const { zoomBy, fit, toGlow, goTo, view, hold, reach } = usePanZoom(
     svg,
     stage,
     whole,
-    followsFlag
+    grows
       ? { ...whole, right: whole.right + keysWidth, focus: flag?.point ?? whole.focus }
       : (frameOf(layout, standing, calm.labels) ?? whole),
     !opensWhole,
+    grows,
   );
+  useGrowth({ layout, at: growsAt ?? null, flagged: grows ? (flag?.point ?? null) : null }, hold, reach);
   const times = enlargementAt(view?.scale ?? 1);
   const letters = useLetters(glow === standing && times === 1 ? null : { ...lettered, glow, times }) ?? calm;
   useGlowKey(toGlow);
@@ -104,29 +115,19 @@ export function HarnessMap({
         onPointerLeave={() => onHold?.(null)}
       >
         <g ref={stage}>
+          <Chosen {...{ layout, chosen }} />
           <Ribbons {...{ circuit, layout, glow }} />
-          {layout.figures.map((figure) => {
-            const apart = state.apart.includes(figure.part.id);
-            const chance = glow.get(figure.part.id) ?? 0;
-            const lit = chance >= litFrom;
-            return (
-              <g
-                key={figure.id}
-                transform={`translate(${figure.x} ${figure.y})`}
-                data-testid={`part-${figure.id}`}
-                data-percent={Math.round(chance * 100)}
-                className={lit ? 'text-glow glow-ribbon' : apart ? 'text-dim' : 'text-ink'}
-                fill="none"
-                stroke="currentColor"
-                strokeWidth={lit ? 2.5 + 3 * chance : 2}
-                strokeDasharray={apart ? '4 4' : undefined}
-              >
-                <PartSymbol figure={figure} apart={apart} fill={cavityFill(state, figure.part.id).kind} />
-              </g>
-            );
-          })}
+          {layout.figures.map((figure) => (
+            <MapFigure
+              key={figure.id}
+              figure={figure}
+              chance={glow.get(figure.part.id) ?? 0}
+              apart={state.apart.includes(figure.part.id)}
+              fill={cavityFill(state, figure.part.id).kind}
+            />
+          ))}
           {/* A hand that moves the harness asks nothing of the point it lets go at. */}
-          <Terminals layout={layout} onPoint={onHold === null ? onPoint : null} />
+          <MapTerminals terminals={layout.terminals} onPoint={onHold === null ? onPoint : null} />
           {readings
             .filter(({ dot }) => dot)
             .map(({ key, point }) => (
@@ -155,19 +156,80 @@ export function HarnessMap({
         </g>
       </svg>
       <OffView view={view} landmarks={landmarksOf(circuit, layout, standing, flag)} onGo={goTo} />
-      <div className="absolute top-2 right-2 flex flex-col gap-1 lg:top-3 lg:right-3">
-        {/* Two fingers do it on a small screen, where the keys would lie over the map. */}
-        <div className="short:hidden flex flex-col gap-1 max-sm:hidden">
-          <IconKey label="Larger" onClick={() => zoomBy(1.4)} icon={<Plus size={18} />} />
-          <IconKey label="Smaller" onClick={() => zoomBy(1 / 1.4)} icon={<Minus size={18} />} />
-        </div>
-        <IconKey label="Whole map" onClick={fit} icon={<Maximize size={16} />} />
-        <IconKey label="Show the suspect (G)" onClick={toGlow} icon={<LocateFixed size={18} />} />
-        <div className="short:hidden max-sm:hidden">
-          <MapLegend />
-        </div>
+      <MapKeys {...{ zoomBy, fit, toGlow }} />
+    </div>
+  );
+}
+
+function MapKeys({ zoomBy, fit, toGlow }: Pick<ReturnType<typeof usePanZoom>, 'zoomBy' | 'fit' | 'toGlow'>) {
+  return (
+    <div className="absolute top-2 right-2 flex flex-col gap-1 lg:top-3 lg:right-3">
+      {/* Two fingers do it on a small screen, where the keys would lie over the map. */}
+      <div className="short:hidden flex flex-col gap-1 max-sm:hidden">
+        <IconKey label="Larger" onClick={() => zoomBy(1.4)} icon={<Plus size={18} />} />
+        <IconKey label="Smaller" onClick={() => zoomBy(1 / 1.4)} icon={<Minus size={18} />} />
+      </div>
+      <IconKey label="Whole map" onClick={fit} icon={<Maximize size={16} />} />
+      <IconKey label="Show the suspect (G)" onClick={toGlow} icon={<LocateFixed size={18} />} />
+      <div className="short:hidden max-sm:hidden">
+        <MapLegend />
       </div>
     </div>
+  );
+}
+
+/** Keeps in place what the drawing grows at, and in sight what is new and what is asked. */
+function useGrowth(
+  now: { readonly layout: HarnessLayout; readonly at: TerminalRef | null; readonly flagged: Point | null },
+  hold: (before: Point, now: Point) => void,
+  reach: (points: readonly Point[]) => void,
+): void {
+  const before = useRef(now);
+  const { layout, at, flagged } = now;
+  useLayoutEffect(() => {
+    const last = before.current;
+    before.current = { layout, at, flagged };
+    if (last.layout !== layout) {
+      const still = [last.at, at].find(
+        (end) => end !== null && last.layout.terminals.has(end) && layout.terminals.has(end),
+      );
+      if (still != null) hold(last.layout.terminals.get(still)!, layout.terminals.get(still)!);
+    }
+    const known = new Set(last.layout.figures.map(({ id }) => id));
+    const fresh = layout.figures
+      .filter(({ id }) => !known.has(id))
+      .map(({ x, y, width, height }) => ({ x: x + width / 2, y: y + height / 2 }));
+    reach([...(flagged === null ? [] : [flagged]), ...fresh]);
+  }, [layout, at, flagged, hold, reach]);
+}
+
+/** What is chosen in the text or the table, marked in the drawing: a frame round a part, a band along a wire. */
+function Chosen({ layout, chosen }: { readonly layout: HarnessLayout; readonly chosen: string | null }) {
+  if (chosen === null) return null;
+  const corners = layout.wires.get(chosen);
+  return (
+    <g className="stroke-ink pointer-events-none" fill="none" opacity={0.45} data-testid="chosen">
+      {corners !== undefined && (
+        <polyline
+          points={corners.map(({ x, y }) => `${x},${y}`).join(' ')}
+          strokeWidth={14}
+          strokeLinecap="round"
+        />
+      )}
+      {layout.figures
+        .filter(({ part }) => part.id === chosen)
+        .map(({ id, x, y, width, height }) => (
+          <rect
+            key={id}
+            x={x - 10}
+            y={y - 10}
+            width={width + 20}
+            height={height + 20}
+            rx={8}
+            strokeWidth={4}
+          />
+        ))}
+    </g>
   );
 }
 
@@ -184,27 +246,6 @@ function landmarksOf(
     ...(flag === null ? [] : [{ id: 'probe' as const, ...flag }]),
     ...(at === null ? [] : [{ id: 'suspect' as const, point: at, words: leading!.number }]),
   ];
-}
-
-/** Every terminal, with room for a thumb where it can be asked. */
-function Terminals({
-  layout,
-  onPoint,
-}: {
-  readonly layout: HarnessLayout;
-  readonly onPoint: HarnessMapProps['onPoint'] | null;
-}) {
-  return [...layout.terminals].map(([terminal, point]) => (
-    <g
-      key={terminal}
-      transform={`translate(${point.x} ${point.y})`}
-      {...(onPoint === null ? {} : { className: 'cursor-pointer', onClick: () => onPoint(terminal) })}
-    >
-      {/* Felt, never drawn. */}
-      <circle r={20} fill="none" pointerEvents="all" />
-      <circle r={3.5} className="fill-ground stroke-ink" strokeWidth={1.5} />
-    </g>
-  ));
 }
 
 /** A point of the screen as the drawing counts. */

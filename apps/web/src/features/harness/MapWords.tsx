@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { FigureWords, MapLabels, MapReading, Placed, PlacedFlag, SuspectWords } from './mapLabels';
 import { flagRing, letters } from './mapLabels';
 
@@ -18,8 +19,8 @@ export function MapWords({
       className="pointer-events-none"
       transform={times === 1 ? undefined : `scale(${times})`}
     >
-      {figures.map((words) => (
-        <FigureName key={words.figure.id} {...words} />
+      {figures.map(({ figure: { id, x, y, width, height }, name, below }) => (
+        <FigureName key={id} {...{ x, y, width, height, name, below }} />
       ))}
       {labels.ribbons.map((ribbon) => (
         <RibbonName key={ribbon.content.suspect} {...ribbon} />
@@ -32,7 +33,14 @@ export function MapWords({
   );
 }
 
-function FigureName({ figure: { x, y, width, height }, name, below }: FigureWords) {
+const FigureName = memo(function FigureName({
+  x,
+  y,
+  width,
+  height,
+  name,
+  below,
+}: Pick<FigureWords, 'name' | 'below'> & Pick<FigureWords['figure'], 'x' | 'y' | 'width' | 'height'>) {
   return (
     <g transform={`translate(${x + width / 2} ${y})`}>
       <text y={-8} fontSize={letters.name} className="label-halo fill-ink">
@@ -45,7 +53,7 @@ function FigureName({ figure: { x, y, width, height }, name, below }: FigureWord
       )}
     </g>
   );
-}
+});
 
 /** Where the letters of a line stand, as a share of their size below the line's top. */
 const baseline = 0.9;

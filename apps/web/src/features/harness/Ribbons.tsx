@@ -1,6 +1,8 @@
 import type { Circuit } from '@grim-lantern/core';
 import { GlowRibbon } from './GlowRibbon';
-import type { HarnessLayout } from '@grim-lantern/drawing';
+import type { HarnessLayout, Point } from '@grim-lantern/drawing';
+
+const nowhere: readonly Point[] = [];
 
 /** Every section of a circuit, each with its glow. */
 export function Ribbons({
@@ -13,6 +15,11 @@ export function Ribbons({
   readonly glow: ReadonlyMap<string, number>;
 }) {
   return circuit.sections.map(({ id }) => (
-    <GlowRibbon key={id} section={id} corners={layout.wires.get(id) ?? []} probability={glow.get(id) ?? 0} />
+    <GlowRibbon
+      key={id}
+      section={id}
+      corners={layout.wires.get(id) ?? nowhere}
+      probability={glow.get(id) ?? 0}
+    />
   ));
 }

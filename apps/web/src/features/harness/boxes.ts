@@ -46,11 +46,16 @@ export function leastCovering<T>(
   obstacles: readonly Obstacle[],
   dear: (candidate: T) => number = () => 0,
 ): T | null {
+  const extents = candidates.map(extent);
+  const all = boxOf(extents.flat());
+  // Of a large map little lies where the candidates do.
+  const near = all === null ? [] : obstacles.filter(({ box }) => overlap(box, all) > 0);
   let best: { candidate: T; cost: number } | null = null;
-  for (const candidate of candidates) {
+  for (const [index, candidate] of candidates.entries()) {
     let cost = dear(candidate);
-    for (const box of extent(candidate)) {
-      for (const obstacle of obstacles) cost += overlap(box, obstacle.box) * obstacle.weight;
+    for (const box of extents[index]!) {
+      for (const obstacle of near) cost += overlap(box, obstacle.box) * obstacle.weight;
+      if (best !== null && cost >= best.cost) break;
     }
     if (best === null || cost < best.cost) best = { candidate, cost };
     if (cost === 0) break;

@@ -1,7 +1,7 @@
 import type { Circuit } from '@grim-lantern/core';
 import type { KeptLayout } from '@grim-lantern/contract';
 import type { HarnessLayout } from '@grim-lantern/drawing';
-import { keptLayout, layoutFrom, layoutHarness, layoutMark } from '@grim-lantern/drawing';
+import { keptLayout, layoutFrom, layoutHarness, layoutMark, sketchHarness } from '@grim-lantern/drawing';
 import ELK from 'elkjs/lib/elk-api';
 import elkWorkerUrl from 'elkjs/lib/elk-worker.min.js?url';
 import { useEffect, useMemo, useState } from 'react';
@@ -23,11 +23,8 @@ function laidOut(circuit: Circuit, mark: string): Promise<KeptLayout> {
   return pending;
 }
 
-/**
- * The layout of a circuit, at once where it is at hand; else it is worked out: null until it is there, `failed` if it cannot
- * be.
- */
-export function useHarnessLayout(circuit: Circuit): HarnessLayout | 'failed' | null {
+/** The careful layout of a circuit, at once where it is at hand; null until it is made, `failed` if it cannot be. */
+function useCarefulLayout(circuit: Circuit): HarnessLayout | 'failed' | null {
   const mark = useMemo(() => layoutMark(circuit), [circuit]);
   const [made, setMade] = useState<{ mark: string; kept: KeptLayout | 'failed' } | null>(null);
   const kept = layoutAtHand(mark) ?? (made?.mark === mark ? made.kept : null);
@@ -54,21 +51,58 @@ export function useHarnessLayout(circuit: Circuit): HarnessLayout | 'failed' | n
   );
 }
 
+/** So long the careful layout of a small circuit is waited for, ms: mostly it is there before anybody misses it. */
+const patience = 80;
+/** What has more sections is sketched at once. */
+const smallUpTo = 120;
+
+/** Whether a circuit has waited for its layout so long that a sketch stands in for it. */
+function useSketched(circuit: Circuit, waits: boolean): boolean {
+  const [late, setLate] = useState<Circuit | null>(null);
+  useEffect(() => {
+    if (!waits) return;
+    const timer = setTimeout(() => setLate(circuit), patience);
+    return () => clearTimeout(timer);
+  }, [circuit, waits]);
+  return waits && (late === circuit || circuit.sections.length > smallUpTo);
+}
+
+/** The layout of a circuit: a sketch until the careful one is made. Null for a moment at most. */
+export function useHarnessLayout(circuit: Circuit): HarnessLayout | null {
+  const careful = useCarefulLayout(circuit);
+  const made = careful === 'failed' ? null : careful;
+  const sketched = useSketched(circuit, made === null);
+  const sketch = useMemo(() => (sketched ? sketchHarness(circuit) : null), [circuit, sketched]);
+  return made ?? sketch;
+}
+
 /** A circuit with the way it is laid out. */
 export interface DrawnCircuit {
   readonly circuit: Circuit;
   readonly layout: HarnessLayout;
 }
 
-/** The drawing of a circuit that changes: the one before stands until the next is laid out; null before the first. */
-export function useLastLayout(circuit: Circuit): DrawnCircuit | null {
-  // One at a time is laid out: what was typed meanwhile is drawn together, as it stands then.
+/**
+ * The drawing of a circuit that changes: what is new is sketched beside what stood there, until all is laid out anew; null before
+ * the first.
+ */
+export function useGrowingLayout(circuit: Circuit): DrawnCircuit | null {
+  // One at a time is laid out: what was typed meanwhile is laid out together, as it stands then.
   const [asked, setAsked] = useState(circuit);
-  const layout = useHarnessLayout(asked);
+  const careful = useCarefulLayout(asked);
   const [last, setLast] = useState<DrawnCircuit | null>(null);
   // Set while rendering, so that the drawing never blinks: circuit and layout belong together.
-  if (layout !== null && asked !== circuit) setAsked(circuit);
-  if (layout === null || layout === 'failed') return last;
-  if (last?.layout !== layout) setLast({ circuit: asked, layout });
-  return { circuit: asked, layout };
+  if (careful !== null && asked !== circuit) setAsked(circuit);
+  if (careful !== null && careful !== 'failed' && asked === circuit && last?.layout !== careful)
+    setLast({ circuit, layout: careful });
+  const sketched = useSketched(circuit, last?.circuit !== circuit);
+  const sketch = useMemo(
+    () => (sketched ? { circuit, layout: sketchHarness(circuit, last?.layout) } : null),
+    [circuit, sketched, last],
+  );
+  // The last sketch stands until there is another, or the careful layout.
+  const [shown, setShown] = useState<DrawnCircuit | null>(null);
+  const now = last?.circuit === circuit ? last : (sketch ?? shown ?? last);
+  if (now !== null && now !== shown) setShown(now);
+  return now;
 }

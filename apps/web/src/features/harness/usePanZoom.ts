@@ -1,15 +1,18 @@
 import { select } from 'd3-selection';
 import 'd3-transition';
 import type { ZoomBehavior } from 'd3-zoom';
-import { zoom, zoomIdentity } from 'd3-zoom';
+import { zoom, zoomIdentity, zoomTransform } from 'd3-zoom';
 import type { RefObject } from 'react';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Point } from '@grim-lantern/drawing';
 import type { Frame } from './viewOf';
 import { viewOf } from './viewOf';
 
 /** What the keys of the map take of its right side, px: a view of the whole stays clear of them. */
 const keysRoom = 64;
+
+/** Nearer to the edge than this, px of the screen, something is hardly in sight. */
+const edge = 56;
 
 /** How the drawing stands in its view, px of the screen. */
 export interface View {
@@ -46,15 +49,8 @@ function movingStage(
     });
 }
 
-/** Pan and zoom by d3-zoom. The view follows the frame until a hand takes it; a new frame takes it back. */
-export function usePanZoom(
-  svg: RefObject<SVGSVGElement | null>,
-  stage: RefObject<SVGGElement | null>,
-  whole: Frame,
-  { left, top, right, bottom, focus: { x, y } }: Frame,
-  /** Whether the frame is shown in part rather than smaller than can be read. */
-  legible: boolean,
-) {
+/** A stage that a hand moves and that shows what it is told to, with where it rests. */
+function useStage(svg: RefObject<SVGSVGElement | null>, stage: RefObject<SVGGElement | null>) {
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
   const show = useRef<(frame: Frame, legible: boolean, slowly: boolean) => void>(() => undefined);
   const [stands, setStands] = useState<View | null>(null);
@@ -82,19 +78,42 @@ export function usePanZoom(
       select(element).on('.zoom', null);
     };
   }, [svg, stage]);
+  return { behaviour, show, stands };
+}
+
+/** Pan and zoom by d3-zoom. The view follows the frame until a hand takes it; a new frame takes it back. */
+export function usePanZoom(
+  svg: RefObject<SVGSVGElement | null>,
+  stage: RefObject<SVGGElement | null>,
+  whole: Frame,
+  { left, top, right, bottom, focus: { x, y } }: Frame,
+  /** Whether the frame is shown in part rather than smaller than can be read. */
+  legible: boolean,
+  /** Whether the view stays where it is while the frame changes: `hold` and `reach` move it. */
+  steady: boolean,
+) {
+  const { behaviour, show, stands } = useStage(svg, stage);
+  const latest = useRef<Frame>(whole);
+  const frame = useMemo(
+    () => ({ left, top, right, bottom, focus: { x, y } }),
+    [left, top, right, bottom, x, y],
+  );
+  useEffect(() => {
+    latest.current = frame;
+  });
+  const follows = steady ? null : frame;
   useEffect(() => {
     const element = svg.current;
     if (element === null) return;
     let first = true;
-    const frame = { left, top, right, bottom, focus: { x, y } };
     const observer = new ResizeObserver(() => {
-      show.current(frame, legible, first && element.dataset['framed'] === 'true');
+      show.current(follows ?? latest.current, legible, first && element.dataset['framed'] === 'true');
       element.dataset['framed'] = 'true';
       first = false;
     });
     observer.observe(element);
     return () => observer.disconnect();
-  }, [svg, legible, left, top, right, bottom, x, y]);
+  }, [svg, legible, follows]);
   return {
     zoomBy: (factor: number) => {
       if (svg.current !== null) behaviour.current?.scaleBy(select(svg.current), factor);
@@ -107,6 +126,44 @@ export function usePanZoom(
     },
     fit: () => show.current(whole, false, true),
     /** Back to what glows, wherever a hand has taken the view. */
-    toGlow: () => show.current({ left, top, right, bottom, focus: { x, y } }, legible, true),
+    toGlow: () => show.current(frame, legible, true),
+    ...useSteadyView(svg, behaviour, show, latest, legible),
+  };
+}
+
+/** What a view that stays where it is does instead of following its frame. */
+function useSteadyView(
+  svg: RefObject<SVGSVGElement | null>,
+  behaviour: RefObject<ZoomBehavior<SVGSVGElement, unknown> | null>,
+  show: RefObject<(frame: Frame, legible: boolean, slowly: boolean) => void>,
+  latest: RefObject<Frame>,
+  legible: boolean,
+) {
+  return {
+    /** Keeps what stood at one point of the drawing, and stands at another now, where it is on the screen. */
+    hold: useCallback(
+      (before: Point, now: Point) => {
+        if (svg.current !== null)
+          behaviour.current?.translateBy(select(svg.current), before.x - now.x, before.y - now.y);
+      },
+      [svg, behaviour],
+    ),
+    /** Shows the frame where one of these points of the drawing is out of sight: round the first; does nothing where none is. */
+    reach: useCallback(
+      (points: readonly Point[]) => {
+        const element = svg.current;
+        if (element === null || element.dataset['framed'] !== 'true') return;
+        const { clientWidth: width, clientHeight: height } = element;
+        const transform = zoomTransform(element);
+        const inSight = (point: Point) => {
+          const [onX, onY] = transform.apply([point.x, point.y]);
+          return onX > edge && onX < width - keysRoom - edge && onY > edge && onY < height - edge;
+        };
+        const [focus] = points;
+        if (focus !== undefined && !points.every(inSight))
+          show.current({ ...latest.current, focus }, legible, true);
+      },
+      [svg, show, latest, legible],
+    ),
   };
 }

@@ -20,8 +20,7 @@ export function JobMap({
 }) {
   const { circuit, diagnosis } = useOpenJob();
   const { measure } = useWorkbench();
-  const drawn = useHarnessLayout(circuit);
-  const layout = drawn === 'failed' ? null : drawn;
+  const layout = useHarnessLayout(circuit);
   const { assessment, job } = diagnosis;
   const standing = useMemo(() => glowOf(assessment.posterior.suspects), [assessment]);
   const glow = useMemo(() => (held === null ? standing : glowOf(held.leaves)), [standing, held]);
@@ -38,15 +37,7 @@ export function JobMap({
     const corners = layout.wires.get(section) ?? [];
     return stretchOf(corners, (metres - errorMetres) / length, (metres + errorMetres) / length);
   }, [circuit, layout, along]);
-  if (layout === null) {
-    return (
-      <p className="text-dim p-5">
-        {drawn === 'failed'
-          ? 'The harness could not be drawn. The suspects and the next reading stand without it.'
-          : 'Drawing the harness …'}
-      </p>
-    );
-  }
+  if (layout === null) return <p className="text-dim p-5">Drawing the harness …</p>;
   return (
     <>
       <HarnessMap

@@ -35,7 +35,7 @@ export function WrittenReport({
   readonly children?: ReactNode;
 }) {
   const work = useDiagnosis(summary.circuitId, circuit, events, 'dossier');
-  const drawn = useHarnessLayout(circuit);
+  const layout = useHarnessLayout(circuit);
   const drawing = useRef<SVGSVGElement>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const diagnosis = work.status === 'ready' ? work.diagnosis : null;
@@ -46,7 +46,6 @@ export function WrittenReport({
         : reportModel(circuit, summary, diagnosis.job, diagnosis.dossier, house),
     [circuit, summary, diagnosis, house],
   );
-  const layout = drawn === 'failed' ? null : drawn;
   const glow = useMemo(() => {
     if (diagnosis === null) return new Map<string, number>();
     const { cause } = diagnosis.job;

@@ -42,7 +42,7 @@ export function RecorderRegion({
       </div>
       {/* On a phone the keys of the places do: there is room for one picture. */}
       <div className="border-line hidden min-h-0 basis-1/2 border-t sm:block">
-        {layout !== null && layout !== 'failed' && (
+        {layout !== null && (
           <HarnessMap
             {...{ circuit, layout, state, onPoint }}
             glow={noGlow}

@@ -153,13 +153,7 @@ function Glowing({
   glow: ReadonlyMap<string, number>;
 }) {
   const layout = useHarnessLayout(circuit);
-  if (layout === null || layout === 'failed') {
-    return (
-      <p className="text-dim p-5">
-        {layout === null ? 'Drawing the harness …' : 'The harness could not be drawn.'}
-      </p>
-    );
-  }
+  if (layout === null) return <p className="text-dim p-5">Drawing the harness …</p>;
   return (
     <HarnessMap
       {...{ circuit, layout, state, glow }}

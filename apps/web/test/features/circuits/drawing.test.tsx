@@ -6,7 +6,7 @@ import type { DrawnCircuit } from '../../../src/features/harness/useHarnessLayou
 
 /** What the last layout is of: it comes later than what is typed. */
 let drawn: DrawnCircuit | null = null;
-jest.mock('../../../src/features/harness/useHarnessLayout', () => ({ useLastLayout: () => drawn }));
+jest.mock('../../../src/features/harness/useHarnessLayout', () => ({ useGrowingLayout: () => drawn }));
 
 const before = readNotation('battery > fuse 5 20A > lamp left 21W').circuit;
 const after = readNotation('battery > fuse 5 20A > lamp left 21W\nF5 > horn high 5A').circuit;
@@ -24,7 +24,7 @@ test.each([false, true])(
   'an end that is not laid out yet has no flag, and fails nothing (joining: %s)',
   (joining) => {
     drawn = { circuit: before, layout: layoutWith(new Map()) };
-    render(<Drawing circuit={after} end={end} joining={joining} onPoint={() => undefined} />);
+    render(<Drawing circuit={after} end={end} chosen={null} joining={joining} onPoint={() => undefined} />);
     expect(screen.getByRole('group', { name: 'Harness map' })).toBeVisible();
     expect(screen.queryByTestId('probe-flag')).toBeNull();
   },
@@ -32,6 +32,6 @@ test.each([false, true])(
 
 test('once it is laid out, the flag says what the end joins', () => {
   drawn = { circuit: after, layout: layoutWith(new Map([[end, { x: 100, y: 100 }]])) };
-  render(<Drawing circuit={after} end={end} joining onPoint={() => undefined} />);
+  render(<Drawing circuit={after} end={end} chosen={null} joining onPoint={() => undefined} />);
   expect(screen.getByTestId('probe-flag')).toHaveTextContent(`${terminalName(after, end)} joins …`);
 });
