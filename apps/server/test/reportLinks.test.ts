@@ -28,7 +28,13 @@ test('shows the report of one job to somebody without a sign-in, and of the work
   expect(shared.job.id).toBe(jobId);
   expect(shared.events.length).toBeGreaterThan(0);
   expect(shared.circuit.sections.length).toBeGreaterThan(0);
-  expect(Object.keys(shared.workshop).sort()).toEqual(['currency', 'hourlyRate', 'name', 'technicians']);
+  expect(Object.keys(shared.workshop).sort()).toEqual([
+    'currency',
+    'hourlyRate',
+    'lengths',
+    'name',
+    'technicians',
+  ]);
   const authors = new Set(shared.events.map(({ author }) => author));
   expect(shared.workshop.technicians.every(({ id }) => authors.has(id))).toBe(true);
   for (const person of shared.workshop.technicians)

@@ -21,7 +21,7 @@ export const reportShownSchema = z.object({ until: z.iso.datetime().nullable() }
 /** All that the report of one job is written from; of the workshop only what it prints. */
 export const sharedReportSchema = z.object({
   workshop: z.object({
-    ...settingsSchema.pick({ name: true, currency: true, hourlyRate: true }).shape,
+    ...settingsSchema.pick({ name: true, currency: true, hourlyRate: true, lengths: true }).shape,
     /** Those who took part in the job. */
     technicians: z.array(technicianSchema),
   }),

@@ -71,7 +71,7 @@ export async function reportOf(
   log: JobLog,
 ): Promise<SharedReport> {
   const { models } = database;
-  const [job, events, { name, currency, hourlyRate }] = await Promise.all([
+  const [job, events, { name, currency, hourlyRate, lengths }] = await Promise.all([
     log.get(jobId),
     log.eventsAfter(jobId, 0),
     models.Workshop.findOne({ where: { id: workshopId }, rejectOnEmpty: true }),
@@ -80,6 +80,6 @@ export async function reportOf(
   const authors = [...new Set(events.map(({ author }) => author))];
   const people = await models.Technician.findAll({ where: { workshopId, id: authors } });
   const technicians = people.map((person) => ({ id: person.id, name: person.name }));
-  const workshop = { name, currency, hourlyRate, technicians };
+  const workshop = { name, currency, hourlyRate, lengths, technicians };
   return { workshop, job, circuit, events: [...events], until: until.toISOString() };
 }

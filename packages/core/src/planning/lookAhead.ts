@@ -43,8 +43,9 @@ export function lookAhead(
     limit: number,
   ): number => {
     const { whole, entropy, largest } = here;
-    if (largest >= foundFrom * whole) return 0;
     const guess = entropy / bitsPerMinute;
+    // What is still in doubt then is proven before anything is replaced.
+    if (largest >= foundFrom * whole) return guess;
     if (whole < leastWeight || steps >= mostSteps) return guess;
     let best: { choice: Choice; rate: number; minutes: number } | null = null;
     const costs = minutesFrom(site);

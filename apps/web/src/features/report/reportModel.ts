@@ -8,7 +8,14 @@ import {
   stateWords,
   suspectName,
 } from '@grim-lantern/core';
-import type { Circuit, CurrentReading, Dossier, JobState, LedgerReading } from '@grim-lantern/core';
+import type {
+  Circuit,
+  CurrentReading,
+  Dossier,
+  JobState,
+  LedgerReading,
+  LengthUnit,
+} from '@grim-lantern/core';
 import type { JobSummary, Technician } from '@grim-lantern/contract';
 import { format } from 'date-fns';
 import { costOf, money } from '../../data/money';
@@ -30,6 +37,8 @@ export interface ReportModel {
   readonly title: string;
   readonly vehicle: string;
   readonly workshop: string;
+  /** What it is printed on: where wires are measured in feet, paper is Letter. */
+  readonly paper: 'A4' | 'LETTER';
   readonly opened: string;
   readonly standing: string;
   readonly complaint: string;
@@ -57,6 +66,7 @@ export function reportModel(
     readonly name: string;
     readonly currency: string;
     readonly hourlyRate: number;
+    readonly lengths: LengthUnit;
     readonly technicians: readonly Technician[];
   },
 ): ReportModel {
@@ -76,6 +86,7 @@ export function reportModel(
     title: summary.title,
     vehicle: `${summary.vehicle.name}, ${summary.vehicle.service}`,
     workshop: workshop.name,
+    paper: workshop.lengths === 'ft' ? 'LETTER' : 'A4',
     opened: format(new Date(summary.openedAt), 'd MMM yyyy'),
     standing: `${stageWords[job.stage]}${job.closed === null ? '' : `, ${format(new Date(job.closed.at), 'd MMM yyyy')}`}${job.closed?.why ? `: ${job.closed.why}` : ''}`,
     complaint: job.complaint,

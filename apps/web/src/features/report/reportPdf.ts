@@ -31,14 +31,14 @@ export async function reportPdf(
   return pdfMake.createPdf(pdfDocument(report, drawing, shown)).getBlob();
 }
 
-/** What a drawing may fill: between the margins of an upright A4 page, and of one across. Points. */
+/** What a drawing may fill: between the margins of an upright page, and of one across, whichever the paper. Points. */
 const upright: [number, number] = [515, 210];
-const across: [number, number] = [762, 500];
+const across: [number, number] = [712, 500];
 /** A drawing this many times wider than high gets a page across: upright its letters would be too small to read. */
 const wideFrom = 2.2;
 
 /**
- * A report laid out on A4.
+ * A report laid out on the workshop's paper.
  * @param drawing - the harness as SVG, null where there is none
  * @param photos - each as a data address, with its words
  */
@@ -49,7 +49,7 @@ export function pdfDocument(
 ): PdfDocument {
   const wide = drawing !== null && proportions(drawing) > wideFrom;
   return {
-    pageSize: 'A4',
+    pageSize: report.paper,
     pageMargins: [40, 40, 40, 45],
     defaultStyle: { font: paperFont, fontSize: 9, lineHeight: 1.15 },
     styles: { heading: { fontSize: 12, bold: true, margin: [0, 9, 0, 3] }, dim: { color: '#555555' } },
