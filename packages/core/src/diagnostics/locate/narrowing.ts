@@ -84,7 +84,12 @@ function statesFor(
 ): readonly { readonly state: OperatingState; readonly tests: readonly Test[] }[] {
   const { from, to } = sectionById(circuit, section);
   const feeding = [...fedSections(circuit)].flatMap(([fuse, fed]) => (fed.has(section) ? [fuse] : []));
-  const joined = { ...present, batteryConnected: true, controls: shown?.controls ?? present.controls };
+  const joined = {
+    ...present,
+    apart: [],
+    batteryConnected: true,
+    controls: shown?.controls ?? present.controls,
+  };
   const limited = feeding.map((fuse) => ({
     state: withCavity(joined, fuse, limiterLamp),
     tests: [{ instrument: 'wire-drop', at: section } as const],

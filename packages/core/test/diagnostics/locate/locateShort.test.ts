@@ -39,3 +39,15 @@ test('what narrows it is millivolts along the wire behind a limiter, until they 
   const again = narrowing(along, 'W1', [{ id: 'r', test, state, value }], site);
   expect(again?.test.instrument).not.toBe('wire-drop');
 });
+
+test('whatever has been taken apart on the way there is joined again for it: no current runs through an open connector', () => {
+  const circuit = fusedLamp(4, 0.75);
+  const along = alongWire(circuit, 'W1');
+  const rest = restingState(circuit);
+  const openable = circuit.parts.filter(({ kind }) => kind !== 'battery' && kind !== 'ground');
+  expect(openable.length).toBeGreaterThan(1);
+  for (const { id } of openable) {
+    const next = narrowing(along, 'W1', [], { state: { ...rest, apart: [id] }, at: null, stripped: [] });
+    expect(next).toMatchObject({ test: { instrument: 'wire-drop', at: 'W1' }, state: { apart: [] } });
+  }
+});
