@@ -33,7 +33,7 @@ export function sketchHarness(circuit: Circuit, before: HarnessLayout | null = n
   return withWires(circuit, placed, null, through);
 }
 
-/** What is known where it was; what is new beside a neighbour, in the first gap below or above its wire. */
+/** What is known where it was; what is new beside a neighbour, at the height of its wire or in the first gap below. */
 function besideKnown(
   circuit: Circuit,
   figures: readonly Figure[],
