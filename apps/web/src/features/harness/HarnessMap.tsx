@@ -88,7 +88,7 @@ export function HarnessMap({
     [layout],
   );
   const grows = growsAt !== undefined;
-  const { zoomBy, fit, toGlow, goTo, view, hold, reach } = usePanZoom(
+  const { zoomBy, fit, toGlow, goTo, view, ...steady } = usePanZoom(
     svg,
     stage,
     whole,
@@ -98,7 +98,7 @@ export function HarnessMap({
     !opensWhole,
     grows,
   );
-  useGrowth({ layout, at: growsAt ?? null, flagged: grows ? (flag?.point ?? null) : null }, hold, reach);
+  useGrowth({ layout, at: growsAt, flagged: flag?.point ?? null }, steady);
   const times = enlargementAt(view?.scale ?? 1);
   const letters = useLetters(glow === standing && times === 1 ? null : { ...lettered, glow, times }) ?? calm;
   useGlowKey(toGlow);
@@ -178,29 +178,42 @@ function MapKeys({ zoomBy, fit, toGlow }: Pick<ReturnType<typeof usePanZoom>, 'z
   );
 }
 
-/** Keeps in place what the drawing grows at, and in sight what is new and what is asked. */
+/** So far from the edge, px of the screen, the flag can be read, and a part be seen. */
+const flagClear = 56;
+const partClear = 12;
+
+const middles = ({ figures }: HarnessLayout): readonly Point[] =>
+  figures.map(({ x, y, width, height }) => ({ x: x + width / 2, y: y + height / 2 }));
+
+/** Keeps in place what the drawing grows at, and in sight what is new, what is asked, and all of it where all of it was. */
 function useGrowth(
-  now: { readonly layout: HarnessLayout; readonly at: TerminalRef | null; readonly flagged: Point | null },
-  hold: (before: Point, now: Point) => void,
-  reach: (points: readonly Point[]) => void,
+  now: {
+    readonly layout: HarnessLayout;
+    /** Undefined where nothing grows. */
+    readonly at: TerminalRef | null | undefined;
+    readonly flagged: Point | null;
+  },
+  { hold, sees, showAround }: Pick<ReturnType<typeof usePanZoom>, 'hold' | 'sees' | 'showAround'>,
 ): void {
   const before = useRef(now);
   const { layout, at, flagged } = now;
   useLayoutEffect(() => {
     const last = before.current;
     before.current = { layout, at, flagged };
+    if (at === undefined) return;
+    const sawAll = sees(middles(last.layout), partClear);
     if (last.layout !== layout) {
       const still = [last.at, at].find(
-        (end) => end !== null && last.layout.terminals.has(end) && layout.terminals.has(end),
+        (end) => end != null && last.layout.terminals.has(end) && layout.terminals.has(end),
       );
       if (still != null) hold(last.layout.terminals.get(still)!, layout.terminals.get(still)!);
     }
     const known = new Set(last.layout.figures.map(({ id }) => id));
-    const fresh = layout.figures
-      .filter(({ id }) => !known.has(id))
-      .map(({ x, y, width, height }) => ({ x: x + width / 2, y: y + height / 2 }));
-    reach([...(flagged === null ? [] : [flagged]), ...fresh]);
-  }, [layout, at, flagged, hold, reach]);
+    const wanted = middles(layout).filter((_point, index) => sawAll || !known.has(layout.figures[index]!.id));
+    const focus = flagged ?? wanted[0];
+    const asked = flagged === null ? [] : [flagged];
+    if (focus !== undefined && !(sees(asked, flagClear) && sees(wanted, partClear))) showAround(focus);
+  }, [layout, at, flagged, hold, sees, showAround]);
 }
 
 /** What is chosen in the text or the table, marked in the drawing: a frame round a part, a band along a wire. */

@@ -11,9 +11,6 @@ import { viewOf } from './viewOf';
 /** What the keys of the map take of its right side, px: a view of the whole stays clear of them. */
 const keysRoom = 64;
 
-/** Nearer to the edge than this, px of the screen, something is hardly in sight. */
-const edge = 56;
-
 /** How the drawing stands in its view, px of the screen. */
 export interface View {
   readonly scale: number;
@@ -89,7 +86,7 @@ export function usePanZoom(
   { left, top, right, bottom, focus: { x, y } }: Frame,
   /** Whether the frame is shown in part rather than smaller than can be read. */
   legible: boolean,
-  /** Whether the view stays where it is while the frame changes: `hold` and `reach` move it. */
+  /** Whether the view stays where it is while the frame changes: `hold` and `showAround` move it. */
   steady: boolean,
 ) {
   const { behaviour, show, stands } = useStage(svg, stage);
@@ -148,22 +145,24 @@ function useSteadyView(
       },
       [svg, behaviour],
     ),
-    /** Shows the frame where one of these points of the drawing is out of sight: round the first; does nothing where none is. */
-    reach: useCallback(
-      (points: readonly Point[]) => {
+    /** Whether all of these points of the drawing are in sight, clear of the edge by so much. */
+    sees: useCallback(
+      (points: readonly Point[], clear: number) => {
         const element = svg.current;
-        if (element === null || element.dataset['framed'] !== 'true') return;
+        if (element === null || element.dataset['framed'] !== 'true') return true;
         const { clientWidth: width, clientHeight: height } = element;
         const transform = zoomTransform(element);
-        const inSight = (point: Point) => {
-          const [onX, onY] = transform.apply([point.x, point.y]);
-          return onX > edge && onX < width - keysRoom - edge && onY > edge && onY < height - edge;
-        };
-        const [focus] = points;
-        if (focus !== undefined && !points.every(inSight))
-          show.current({ ...latest.current, focus }, legible, true);
+        return points.every((point) => {
+          const [x, y] = transform.apply([point.x, point.y]);
+          return x > clear && x < width - keysRoom - clear && y > clear && y < height - clear;
+        });
       },
-      [svg, show, latest, legible],
+      [svg],
+    ),
+    /** Shows the frame, as much of it as can be read, round a point. */
+    showAround: useCallback(
+      (focus: Point) => show.current({ ...latest.current, focus }, legible, true),
+      [show, latest, legible],
     ),
   };
 }
