@@ -87,6 +87,6 @@ test('whatever comes or goes, what was drawn stays where it is', async () => {
         expectDrawn(whole, sketch);
       },
     ),
-    { numRuns: 150 },
+    { numRuns: 60 },
   );
 });
