@@ -13,7 +13,11 @@ async function main(): Promise<void> {
   const running = await startServer(config, worker, logger);
   // The parent waits for this line.
   process.stdout.write(`ready: ${running.steps.join('; ')}\n`);
-  const stop = () => void running.stop().finally(() => process.exit(0));
+  const stop = () => {
+    void running.stop().finally(() => process.exit(0));
+    // Neither a line that is kept open nor a database that does not answer holds the workshop up.
+    setTimeout(() => process.exit(0), 2000).unref();
+  };
   // What fails outside any request is told, and ends none of the others.
   process.on('unhandledRejection', (error) => logger.error({ err: error }, 'outside a request'));
   process.once('SIGTERM', stop);

@@ -1,13 +1,8 @@
 import type { Circuit, TerminalRef } from '@grim-lantern/core';
 import type { Figure } from './figures';
 import type { Point } from './layoutHarness';
+import { columnGap, passingGap, rowGap, trackGap } from './spacing';
 
-/** Px between columns of figures, between figures of a column, and between two of what only passes through it. */
-const columnGap = 108;
-const rowGap = 72;
-const passingGap = 22;
-/** Px between two wires that turn between the same columns. */
-export const trackGap = 14;
 /** So often the columns are gone through for an order with fewer crossings. */
 const sweeps = 6;
 

@@ -2,5 +2,5 @@ export { harnessFigures } from './figures';
 export type { Figure } from './figures';
 export { keptLayout, layoutFrom, layoutMark } from './keptLayout';
 export { sketchHarness } from './sketchHarness';
-export { layoutHarness } from './layoutHarness';
+export { layoutHarness, figureMiddle } from './layoutHarness';
 export type { HarnessLayout, Point } from './layoutHarness';

@@ -3,11 +3,18 @@ import { terminalIn } from '@grim-lantern/core';
 import type { ELK, ElkExtendedEdge, ElkNode } from 'elkjs/lib/elk-api';
 import type { Figure } from './figures';
 import { harnessFigures } from './figures';
+import { columnGap, margin, passingGap, rowGap, trackGap } from './spacing';
 
 export interface Point {
   readonly x: number;
   readonly y: number;
 }
+
+/** The middle of what is drawn. */
+export const figureMiddle = ({ x, y, width, height }: Point & Pick<Figure, 'width' | 'height'>): Point => ({
+  x: x + width / 2,
+  y: y + height / 2,
+});
 
 /** A laid-out harness, in pixels at scale 1. */
 export interface HarnessLayout {
@@ -23,15 +30,15 @@ const options = {
   'elk.algorithm': 'layered',
   'elk.direction': 'RIGHT',
   'elk.edgeRouting': 'ORTHOGONAL',
-  'elk.layered.spacing.nodeNodeBetweenLayers': '108',
-  'elk.layered.spacing.edgeNodeBetweenLayers': '22',
-  'elk.layered.spacing.edgeEdgeBetweenLayers': '14',
-  'elk.spacing.nodeNode': '72',
+  'elk.layered.spacing.nodeNodeBetweenLayers': `${columnGap}`,
+  'elk.layered.spacing.edgeNodeBetweenLayers': `${passingGap}`,
+  'elk.layered.spacing.edgeEdgeBetweenLayers': `${trackGap}`,
+  'elk.spacing.nodeNode': `${rowGap}`,
   'elk.spacing.edgeNode': '30',
-  'elk.spacing.edgeEdge': '22',
+  'elk.spacing.edgeEdge': `${passingGap}`,
   'elk.layered.nodePlacement.strategy': 'NETWORK_SIMPLEX',
   'elk.layered.thoroughness': '20',
-  'elk.padding': '[top=50,left=30,bottom=50,right=40]',
+  'elk.padding': `[top=${margin.top},left=${margin.left},bottom=${margin.bottom},right=${margin.right}]`,
 } as const;
 
 /** What is laid out of a circuit, and how. */
@@ -115,8 +122,8 @@ function terminalPoints(
 ): ReadonlyMap<TerminalRef, Point> {
   const points = new Map<TerminalRef, Point>();
   for (const figure of figures) {
-    const { terminals, x, y, width, height, part } = figure;
-    const middle = { x: x + width / 2, y: y + height / 2 };
+    const { terminals, part } = figure;
+    const middle = figureMiddle(figure);
     for (const { ref } of terminals) points.set(ref, part.kind === 'splice' ? middle : portOf(figure, ref));
     if (part.kind === 'splice') continue;
     for (const { id, from, to } of circuit.sections) {

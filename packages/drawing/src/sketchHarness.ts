@@ -1,15 +1,14 @@
 import type { Circuit, TerminalRef } from '@grim-lantern/core';
 import { terminalIn } from '@grim-lantern/core';
-import { inColumns, trackGap } from './columns';
+import { inColumns } from './columns';
 import type { Figure } from './figures';
 import { harnessFigures } from './figures';
 import type { HarnessLayout, Point } from './layoutHarness';
-import { coilPins } from './layoutHarness';
+import { coilPins, figureMiddle } from './layoutHarness';
+import { columnGap, margin, trackGap } from './spacing';
 
-/** Px between a figure and what stands beside it, and round the whole. */
-const aside = 108;
+/** Px that stay free round a figure that is put beside others. */
 const room = 36;
-const margin = { left: 30, top: 50, right: 40, bottom: 50 } as const;
 
 type Placed = Figure & Point;
 
@@ -68,9 +67,9 @@ function besideKnown(
       const [left, right] = [placed.get(start.id), placed.get(end.id)];
       if ((left === undefined) === (right === undefined)) continue;
       fresh = true;
-      if (left !== undefined) put(end, left.x + left.width + aside, left.y + left.height / 2);
+      if (left !== undefined) put(end, left.x + left.width + columnGap, figureMiddle(left).y);
       else if (right !== undefined)
-        put(start, Math.max(margin.left, right.x - aside - start.width), right.y + right.height / 2);
+        put(start, Math.max(margin.left, right.x - columnGap - start.width), figureMiddle(right).y);
     }
   }
   for (const figure of figures) if (!placed.has(figure.id)) put(figure, margin.left, margin.top);
@@ -78,16 +77,9 @@ function besideKnown(
 }
 
 /** Where a figure's terminals are touched: down its sides, a relay's coil below its contact; a splice in its middle. */
-function terminalsOf({
-  part,
-  terminals,
-  x,
-  y,
-  width,
-  height,
-}: Placed): readonly (readonly [TerminalRef, Point])[] {
-  if (part.kind === 'splice')
-    return terminals.map(({ ref }) => [ref, { x: x + width / 2, y: y + height / 2 }]);
+function touchPoints(figure: Placed): readonly (readonly [TerminalRef, Point])[] {
+  const { part, terminals, x, y, width, height } = figure;
+  if (part.kind === 'splice') return terminals.map(({ ref }) => [ref, figureMiddle(figure)]);
   return (['left', 'right'] as const).flatMap((side) => {
     const own = terminals.filter((each) => each.side === side);
     own.sort((one, other) => rank(one.ref) - rank(other.ref));
@@ -111,7 +103,7 @@ function withWires(
   const terminals = new Map(
     figures.flatMap((figure) => {
       const kept = stayed(figure) ? before?.terminals : undefined;
-      return terminalsOf(figure).map(([ref, point]) => [ref, kept?.get(ref) ?? point] as const);
+      return touchPoints(figure).map(([ref, point]) => [ref, kept?.get(ref) ?? point] as const);
     }),
   );
   const turns = new Map<number, number>();

@@ -7,6 +7,7 @@ import { useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import { boxAround, boxOf } from './boxes';
 import { enlargementAt } from './enlarged';
 import type { HarnessLayout, Point } from '@grim-lantern/drawing';
+import { figureMiddle } from '@grim-lantern/drawing';
 import { litFrom } from './litFrom';
 import { MapTerminals } from './MapTerminals';
 import { thingPoint } from './mapFacts';
@@ -182,8 +183,7 @@ function MapKeys({ zoomBy, fit, toGlow }: Pick<ReturnType<typeof usePanZoom>, 'z
 const flagClear = 56;
 const partClear = 12;
 
-const middles = ({ figures }: HarnessLayout): readonly Point[] =>
-  figures.map(({ x, y, width, height }) => ({ x: x + width / 2, y: y + height / 2 }));
+const middles = ({ figures }: HarnessLayout): readonly Point[] => figures.map(figureMiddle);
 
 /** Keeps in place what the drawing grows at, and in sight what is new, what is asked, and all of it where all of it was. */
 function useGrowth(

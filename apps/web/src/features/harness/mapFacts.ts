@@ -1,6 +1,7 @@
 import { readingWords, thingsOf } from '@grim-lantern/core';
 import type { Circuit, TerminalRef, Test } from '@grim-lantern/core';
 import type { HarnessLayout, Point } from '@grim-lantern/drawing';
+import { figureMiddle } from '@grim-lantern/drawing';
 import type { MapReading } from './mapLabels';
 import type { Diagnosis } from '../../session/useDiagnosis';
 
@@ -57,7 +58,7 @@ export function thingPoint(layout: HarnessLayout, id: string): Point | null {
   const wire = layout.wires.get(id);
   if (wire !== undefined) return middleOf(wire);
   const figure = layout.figures.find(({ part }) => part.id === id);
-  return figure === undefined ? null : { x: figure.x + figure.width / 2, y: figure.y + figure.height / 2 };
+  return figure === undefined ? null : figureMiddle(figure);
 }
 
 /** How far from the end of its wire a clamp is drawn, px. */

@@ -17,7 +17,11 @@ function laidOut(circuit: Circuit, mark: string): Promise<KeptLayout> {
   const pending =
     begun.get(mark) ??
     layoutHarness(elk, circuit)
-      .then((layout) => keptLayout(circuit, layout))
+      .then((layout) => {
+        const kept = keptLayout(circuit, layout);
+        keepLayout(kept);
+        return kept;
+      })
       .finally(() => begun.delete(mark));
   begun.set(mark, pending);
   return pending;
@@ -34,7 +38,6 @@ function useCarefulLayout(circuit: Circuit): HarnessLayout | 'failed' | null {
     let current = true;
     laidOut(circuit, mark).then(
       (each) => {
-        keepLayout(each);
         if (current) setMade({ mark, kept: each });
       },
       () => {
