@@ -3,7 +3,7 @@ import 'd3-transition';
 import type { ZoomBehavior } from 'd3-zoom';
 import { zoom, zoomIdentity, zoomTransform } from 'd3-zoom';
 import type { RefObject } from 'react';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Point } from '@grim-lantern/drawing';
 import type { Frame } from './viewOf';
 import { viewOf } from './viewOf';
@@ -95,7 +95,8 @@ export function usePanZoom(
     () => ({ left, top, right, bottom, focus: { x, y } }),
     [left, top, right, bottom, x, y],
   );
-  useEffect(() => {
+  // Before whoever asks in the same breath to be shown around.
+  useLayoutEffect(() => {
     latest.current = frame;
   });
   const follows = steady ? null : frame;
