@@ -233,6 +233,17 @@ function fuseFlaws(circuit: Circuit, part: Part, ways: Ways): readonly DrawingFl
       at: id,
     });
   }
+  const byWire = ways.from(`${id}.load`, id, ({ kind }) => kind === 'connector');
+  const beside = circuit.parts.find(
+    (each) => each.kind === 'fuse' && each.id > id && byWire.has(`${each.id}.load`),
+  );
+  if (beside !== undefined) {
+    flaws.push({
+      weight: 'check',
+      message: `${name} and ${beside.name} feed the same wire, with nothing between them: where do they part?`,
+      at: id,
+    });
+  }
   const behind = ways.from(`${id}.load`, id, (each) => !isLoad(each.kind) && each.kind !== 'module');
   const amps = circuit.parts.reduce((sum, each) => {
     const own = isLoad(each.kind) && terminalsOf(each).some((ref) => behind.has(ref));

@@ -4,7 +4,7 @@ import { faultedId, liesIn } from '../faults/fault';
 import { REFERENCE } from '../network/network';
 import type { FaultTable } from '../solver/faultTable';
 import type { Solution } from '../solver/solution';
-import { hasDiodes } from '../solver/stateSolver';
+import { hasDiodes } from '../solver/underLoad';
 
 /** Two numbers off a solved circuit that settle what an instrument shows; a second that does not count is 0. */
 export type Probe =
@@ -76,7 +76,9 @@ export function observed(probe: Probe, solution: Solution): { first: number; sec
     case 'port': {
       const { node, against, ohms: own } = probe;
       const { volts, ohms } =
-        own === undefined ? solution.thevenin(node, against) : solution.loadedPort(node, against, own);
+        own === undefined
+          ? solution.thevenin(node, against)
+          : solution.loadedPort({ a: node, b: against, ohms: own });
       return { first: volts, second: ohms };
     }
     case 'across':

@@ -8,7 +8,7 @@ import { unnamedCavities } from './cavities';
 import type { PartDraft, Stop, WireDraft } from './drafts';
 import type { Usage } from './finishPart';
 import { commandControl, finishPart, ownControl } from './finishPart';
-import { refOf, throughStop } from './pathTerminals';
+import { refOf, throughStop, unnamedFilaments } from './pathTerminals';
 import type { NotationFlaw } from './tokens';
 
 /** All that was written. */
@@ -91,19 +91,21 @@ function resolved(
   usage: (part: string) => Usage,
 ) {
   const flaws: NotationFlaw[] = [];
-  const cavities = new Map(
-    parts.map(({ id, kind, fields }) => [
-      id,
-      kind === 'connector' && fields.cavities === undefined ? unnamedCavities(usage(id).stops) : null,
-    ]),
+  const unnamed = new Map(
+    parts.map(({ id, kind, fields }) => {
+      const { stops } = usage(id);
+      if (kind === 'connector' && fields.cavities === undefined) return [id, unnamedCavities(stops)];
+      const part = partOf.get(id);
+      return [id, part?.kind === 'two-filament lamp' ? unnamedFilaments(part, stops) : null];
+    }),
   );
   const ends = wires.flatMap((draft): readonly ResolvedWire[] => {
     const terminal = (stop: Stop, end: 'in' | 'out') => {
       const part = partOf.get(stop.part)!;
-      const cavity =
-        cavities.get(stop.part)?.get(stop) ??
+      const free =
+        unnamed.get(stop.part)?.get(stop) ??
         (part.kind === 'connector' && part.cavities.length === 1 ? part.cavities[0]! : null);
-      const found = throughStop(part, stop, cavity)[end];
+      const found = throughStop(part, stop, free)[end];
       if (found === null) flaws.push({ ...stop.at, message: noTerminal(part, stop, end) });
       return found === null ? null : refOf(part, found);
     };

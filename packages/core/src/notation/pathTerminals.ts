@@ -12,20 +12,20 @@ export interface ThroughPart {
 
 /**
  * The terminals of a part that a path takes at a stop.
- * @param cavity - of a connector, where the stop names none
+ * @param free - of a connector the cavity, of a lamp with two filaments the filament's pin, where the stop names none
  * @returns null for an end that does not exist: a module's pin leads nowhere, and what is named may be no pin
  */
-export function throughStop(part: Part, stop: Stop, cavity: string | null): ThroughPart {
+export function throughStop(part: Part, stop: Stop, free: string | null): ThroughPart {
   const arrive = stop.arrive === null ? null : terminalNamed(part, stop.arrive);
   const leave = stop.leave === null ? null : terminalNamed(part, stop.leave);
-  if (part.kind === 'connector') return throughConnector(part, stop, cavity);
+  if (part.kind === 'connector') return throughConnector(part, stop, free);
   if ((arrive === null) !== (stop.arrive === null) || (leave === null) !== (stop.leave === null)) {
     return { in: null, out: null };
   }
   if (part.kind === 'splice' || part.kind === 'ground') return { in: 'x', out: 'x' };
   if (part.kind === 'battery') return { in: arrive ?? '-', out: leave ?? '+' };
   if (part.kind === 'module') return { in: arrive ?? leave, out: leave };
-  const [first, last] = usualEnds(part);
+  const [first, last] = part.kind === 'two-filament lamp' ? ([free, 'ground'] as const) : usualEnds(part);
   const into = arrive ?? (leave === null ? first : (beyond(part, leave) ?? first));
   return { in: into, out: leave ?? (arrive === null ? last : beyond(part, arrive)) };
 }
@@ -57,7 +57,6 @@ const ofKind: Readonly<Partial<Record<Part['kind'], readonly [string, string]>>>
   'fusible link': ['feed', 'load'],
   breaker: ['feed', 'load'],
   diode: ['anode', 'cathode'],
-  'two-filament lamp': ['1', 'ground'],
   relay: ['supply', 'normallyOpen'],
 };
 
@@ -87,6 +86,18 @@ function beyond(part: Part, terminal: string): string | null {
   if (part.kind === 'two-filament lamp') return terminal === 'ground' ? null : 'ground';
   const [first, last] = usualEnds(part);
   return terminal === first ? last : terminal === last ? first : null;
+}
+
+/** The filament of a lamp with two for each path that comes to it and names none: the first that none has taken, or names. */
+export function unnamedFilaments(part: Part, stops: readonly Stop[]): ReadonlyMap<Stop, string> {
+  const named = stops.flatMap(({ arrive, leave }) =>
+    [arrive, leave].map((pin) => (pin === null ? null : terminalNamed(part, pin))),
+  );
+  const free = ['1', '2'].filter((pin) => !named.includes(pin));
+  const unnamed = stops.filter(
+    ({ arrive, leave, where }) => arrive === null && leave === null && where !== 'first',
+  );
+  return new Map(unnamed.slice(0, free.length).map((stop, i) => [stop, free[i]!]));
 }
 
 /** A terminal by what is written: a relay's printed number or role, a filament's use, or the terminal's own name. */

@@ -16,7 +16,7 @@ interface WrittenWire {
 }
 
 /**
- * Reads a path: stops joined by `>`, from the supply to ground, each `>` followed by what is known of the wire in
+ * Reads a path: stops joined by `>`, from the supply to ground, on either side of each `>` what is known of the wire in
  * parentheses. What stands before a flaw is entered.
  * @throws {LineFlaw}
  */
@@ -26,8 +26,9 @@ export function readPath(cursor: Cursor, known: Registry, line: number): void {
   try {
     stops.push(readStop(cursor, known, line));
     while (!cursor.done) {
+      const before = readWire(cursor, { fields: {}, assumed: [] });
       cursor.expect('>');
-      const wire = readWire(cursor);
+      const wire = readWire(cursor, before);
       stops.push(readStop(cursor, known, line));
       wires.push(wire);
     }
@@ -82,11 +83,11 @@ function drafted(written: readonly WrittenStop[], wires: readonly WrittenWire[])
 
 const wireId = /^W\d+[a-z]?$/;
 
-/** What is said of a wire: `(W7 "feed" RD/YE 1.5 2m via dash sill)`. @throws {LineFlaw} */
-function readWire(cursor: Cursor): WrittenWire {
-  const fields: WireFields = {};
-  const assumed: string[] = [];
-  if (!cursor.take('(')) return { fields, assumed };
+/** What is said of a wire, if anything, beside what is known of it: `(W7 "feed" RD/YE 1.5 2m via dash sill)`. @throws {LineFlaw} */
+function readWire(cursor: Cursor, known: WrittenWire): WrittenWire {
+  if (!cursor.take('(')) return known;
+  const fields: WireFields = { ...known.fields };
+  const assumed = [...known.assumed];
   while (!cursor.take(')')) {
     const taken = cursor.taken;
     const name = cursor.text();

@@ -184,7 +184,10 @@ function anyStop({ id: part }: Part): Stop {
 const nameOf = (ref: TerminalRef | null) => (ref === null ? null : terminalIn(ref));
 
 /** Parts whose pins are always named: they have several that a path may take. */
-const namesPins: readonly Part['kind'][] = ['relay', 'module', 'connector', 'switch', 'potentiometer'];
+const namesPins: readonly Part['kind'][] = [
+  ...(['relay', 'module', 'connector', 'switch', 'potentiometer'] as const),
+  'two-filament lamp',
+];
 
 /** The pins of a stop as short as they can be: none where a path takes them anyway. */
 function writtenPins(part: Part, into: string | null, out: string | null): string {

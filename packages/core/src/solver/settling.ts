@@ -1,4 +1,3 @@
-import type { Effect } from '../circuit/parts/effect';
 import type { Fault } from '../faults/fault';
 import { inverted, stuckState } from './stuckState';
 import type { Network, SwitchingDevice } from '../network/network';
@@ -25,11 +24,12 @@ const sound = new WeakMap<
   { readonly held: readonly (boolean | null)[]; readonly ohms: readonly number[] }
 >();
 
-/** Which devices the failures of their owners hold, and how. */
-export function heldDevices({ switches }: Network, effectsOn: (owner: string) => readonly Effect[]) {
+/** Which devices faults of their owners hold, and how; null for those that they do not. */
+export function heldDevices({ switches }: Network, faults: readonly Fault[]): readonly (boolean | null)[] {
   return switches.map((device): boolean | null => {
-    for (const effect of effectsOn(device.owner)) {
-      const held = stuckState(effect, device);
+    for (const fault of faults) {
+      if (fault.kind !== 'part' || fault.part !== device.owner) continue;
+      const held = stuckState(fault.effect, device);
       if (held !== null) return held;
     }
     return null;
@@ -38,10 +38,7 @@ export function heldDevices({ switches }: Network, effectsOn: (owner: string) =>
 
 /** A network under one fault, settled: devices that it holds stand so, contacts that it inverts work the other way. */
 export function settle(network: Network, solved: SolvedWith, fault: Fault | null): Solution {
-  const held =
-    fault?.kind === 'part'
-      ? heldDevices(network, (owner) => (fault.part === owner ? [fault.effect] : []))
-      : asMade(network).held;
+  const held = fault?.kind === 'part' ? heldDevices(network, [fault]) : asMade(network).held;
   const invert = fault?.kind === 'part' && fault.effect.kind === 'invert' ? fault.effect.role : null;
   if (fault?.kind !== 'part' || invert === null) return settleHeld(network, solved, fault, held);
   const switches = network.switches.map((device) =>

@@ -12,6 +12,13 @@ export interface Phase {
   readonly updated: UpdatedNetwork;
 }
 
+/** Two nodes and what is put between them, ohms. */
+export interface LoadedPort {
+  readonly a: number;
+  readonly b: number;
+  readonly ohms: number;
+}
+
 /** A circuit solved in one state, with its faults. */
 export interface Solution {
   readonly network: Network;
@@ -23,7 +30,7 @@ export interface Solution {
   /** What an instrument between two nodes looks into. */
   readonly thevenin: (a: number, b: number) => TheveninEquivalent;
   /** The same for one that draws through so many ohms: a diode that this turns on conducts. */
-  readonly loadedPort: (a: number, b: number, ohms: number) => TheveninEquivalent;
+  readonly loadedPort: (port: LoadedPort) => TheveninEquivalent;
   /** Volts of every node, as `volts` gives them. */
   readonly allVolts: UpdatedNetwork['allVolts'];
   /** Ohms behind every node against one of them, as `thevenin` gives them. */
@@ -68,7 +75,7 @@ export function averaged(phases: readonly Solution[], chatters: string | null): 
     volts: (node) => mean((each) => each.volts(node)),
     floating: (node) => phases.every((each) => each.floating(node)),
     thevenin,
-    loadedPort: thevenin,
+    loadedPort: ({ a, b }) => thevenin(a, b),
     allVolts: () => meanOfAll((each) => each.allVolts()),
     allOhms: (against) => meanOfAll((each) => each.allOhms(against)),
     sectionAmps: (section, end) => mean((each) => each.sectionAmps(section, end)),
@@ -102,7 +109,7 @@ export function solutionOf(
     volts,
     floating,
     thevenin,
-    loadedPort: thevenin,
+    loadedPort: ({ a, b }) => thevenin(a, b),
     allVolts,
     allOhms,
     joined,

@@ -10,8 +10,8 @@ import { compileNetwork } from './compileNetwork';
 import { faultChange } from './faultChange';
 import type { SolvedWith } from './settling';
 import { heldDevices, settle, settleHeld } from './settling';
-import type { Solution } from './solution';
-import type { TheveninEquivalent } from './updatedNetwork';
+import type { LoadedPort, Solution } from './solution';
+import { hasDiodes, portAnew, portUnderLoad } from './underLoad';
 import { unchanged, updateNetwork } from './updatedNetwork';
 
 /** Solves a circuit in one state for any number of faults, on one factoring per pattern of contacts. */
@@ -31,10 +31,14 @@ export function stateSolver(
 ): StateSolver {
   const network = compileNetwork(circuit, state, [], unknowns);
   const bases = new Map<string, LinearisedNetwork>();
-  const solved: SolvedWith = (joined, fault) => {
+  const baseOf = (joined: readonly boolean[]) => {
     const key = joined.map(Number).join('');
     const base = bases.get(key) ?? linearise(network, joined);
     bases.set(key, base);
+    return base;
+  };
+  const solved: SolvedWith = (joined, fault) => {
+    const base = baseOf(joined);
     const change = faultChange(base, fault);
     const updated = change.lossy ? null : updateNetwork(base, change, fault);
     if (updated !== null) return updated;
@@ -42,42 +46,37 @@ export function stateSolver(
     const alike = faulted.filaments.length === network.filaments.length;
     return unchanged(linearise(faulted, joined, alike ? base.filamentLines : undefined));
   };
+  const turns = (fault: Fault | null) => fault?.kind === 'part' && fault.effect.kind === 'turn';
   const solve = (fault: Fault | null) =>
-    fault?.kind === 'part' && fault.effect.kind === 'turn'
+    fault !== null && turns(fault)
       ? settleTogether(compileNetwork(circuit, state, [fault], unknowns), [fault])
       : settle(network, solved, fault);
-  const underLoad = hasDiodes(network);
+  const loaded = ({ joined, phases }: Solution, fault: Fault | null, { a, b, ohms }: LoadedPort) => {
+    if (phases !== null || turns(fault)) return null;
+    const base = baseOf(joined);
+    const change = faultChange(base, fault);
+    if (change.group(a) !== change.group(b)) return null;
+    const conductances = [...change.conductances, { a, b, siemens: 1 / ohms }];
+    return change.lossy ? null : updateNetwork(base, { ...change, conductances }, fault);
+  };
+  const draws = hasDiodes(network);
   return {
     network,
     solve(fault) {
       const present = fault !== null && isPresent(fault, state) ? fault : null;
       const solution = solve(present);
       const faults = fault === null || isCured(fault, state) ? [] : [fault];
-      if (!underLoad) return { ...solution, faults };
-      const loadedPort = (a: number, b: number, ohms: number) =>
-        theveninUnderLoad(circuit, state, present, { a, b, ohms });
+      if (!draws) return { ...solution, faults };
+      const wrong = present === null ? [] : [present];
+      const loadedPort = portUnderLoad(
+        solution,
+        wrong,
+        (port) => loaded(solution, present, port),
+        () => compileNetwork(circuit, state, wrong, unknowns),
+      );
       return { ...solution, faults, loadedPort };
     },
   };
-}
-
-/** Whether what an instrument draws may turn something on. */
-export function hasDiodes({ switches }: Network): boolean {
-  return switches.some(({ role }) => role === 'junction');
-}
-
-/** A port with the diodes as they stand while something draws from it: solved anew with that in place. */
-export function theveninUnderLoad(
-  circuit: Circuit,
-  state: OperatingState,
-  fault: Fault | null,
-  { a, b, ohms }: { readonly a: number; readonly b: number; readonly ohms: number },
-): TheveninEquivalent {
-  const faults = fault === null ? [] : [fault];
-  const bare = compileNetwork(circuit, state, faults);
-  const drawing = { owner: 'instrument', role: 'load', a, b, siemens: 1 / ohms, sourceVolts: 0 };
-  const { joined } = settleTogether({ ...bare, branches: [...bare.branches, drawing] }, faults);
-  return unchanged(linearise(bare, joined)).thevenin(a, b);
 }
 
 /**
@@ -91,15 +90,19 @@ export function solveTogether(
   unknowns: Unknowns = 'usual',
 ): Solution {
   const present = faults.filter((each) => isPresent(each, state));
-  const solution = settleTogether(compileNetwork(circuit, state, present, unknowns), present);
-  return { ...solution, faults: faults.filter((each) => !isCured(each, state)) };
+  const network = compileNetwork(circuit, state, present, unknowns);
+  const solution = settleTogether(network, present);
+  return {
+    ...solution,
+    faults: faults.filter((each) => !isCured(each, state)),
+    ...(hasDiodes(network)
+      ? { loadedPort: (port) => portAnew(network, solution.joined, present, port) }
+      : {}),
+  };
 }
 
 /** The plain way: a network compiled with its faults, solved until relays, fuses and filaments rest. */
 export function settleTogether(network: Network, faults: readonly Fault[]): Solution {
-  const held = heldDevices(network, (owner) =>
-    faults.flatMap((each) => (each.kind === 'part' && each.part === owner ? each.effect : [])),
-  );
   const solved: SolvedWith = (joined) => unchanged(linearise(network, joined));
-  return settleHeld(network, solved, null, held, faults);
+  return settleHeld(network, solved, null, heldDevices(network, faults), faults);
 }

@@ -55,6 +55,12 @@ test.each([
     'Fuse 5 is 7.5 A, its loads together about 10 A.',
   ],
   [
+    'two fuses on one wire',
+    'battery > fuse 5 20A',
+    'battery > fuse 6 20A > connector C1 > S1\nbattery > fuse 5 20A > splice S3 > S1\nF5',
+    'Fuse 5 and Fuse 6 feed the same wire, with nothing between them: where do they part?',
+  ],
+  [
     'a rating that fuses do not have',
     'fuse 5 20A',
     'fuse 5 200A',

@@ -113,6 +113,34 @@ test('the demo is written shortly: names and pins that the reader finds itself a
   }
 });
 
+test('what is known of a wire may stand on either side of its arrow, or in part on both', () => {
+  for (const circuit of [library, minibus]) {
+    const text = writeNotation(circuit);
+    const before = text.replaceAll(/> (\([^()]*\))/g, '$1 >');
+    expect(before).not.toBe(text);
+    expect(read(before)).toEqual(circuit);
+  }
+  const wire = (text: string) => read(text).sections[0]!;
+  expect(wire('battery (RD 2m) > (1.5) fuse 5 20A > ground G1')).toEqual(
+    wire('battery > (RD 2m 1.5) fuse 5 20A > ground G1'),
+  );
+});
+
+test('each path to a lamp with two filaments takes the next one; a third has to say which', () => {
+  const ends = (text: string) =>
+    read(text).sections.flatMap(({ to }) => (to.startsWith('twin-tail.') ? [to] : []));
+  const start = 'battery > fuse 1 10A > twin tail 5/21W > ground G1\n';
+  expect(ends(`${start}battery > fuse 2 15A > tail`)).toEqual(['twin-tail.1', 'twin-tail.2']);
+  expect(ends('battery > fuse 1 10A > twin tail 5/21W\nbattery > fuse 2 15A > tail.tail')).toEqual([
+    'twin-tail.2',
+    'twin-tail.1',
+  ]);
+  expect(ends(`${start}battery > fuse 2 15A > tail.1`)).toEqual(['twin-tail.2', 'twin-tail.1']);
+  expect(messages(`${start}battery > fuse 2 15A > tail\nbattery > fuse 3 15A > tail`)).toEqual([
+    '3: Which pin of Lamp tail? Write it behind a full stop: twin-tail.1.',
+  ]);
+});
+
 test('a horn circuit takes fewer than 300 characters, and works as a horn does', () => {
   expect(hornText.length).toBeLessThan(300);
   const circuit = read(hornText);

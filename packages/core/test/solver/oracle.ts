@@ -47,7 +47,7 @@ export function compareWithOracle(seed: number): {
 } {
   const random = seededRandom(seed);
   const { name, draw } = families[seed % families.length]!;
-  const circuit = draw(random);
+  const circuit = withDiodes(draw(random), random);
   const state = anyState(circuit, random);
   const all = hypothesesOf(circuit);
   const hypotheses = Array.from({ length: hypothesesEach }, () => pick(all, random));
@@ -79,6 +79,39 @@ export function compareWithOracle(seed: number): {
     }
   });
   return { compared, disagreements };
+}
+
+/** A share of the circuits with a diode in a wire, either way round, and one across a load. */
+function withDiodes(circuit: Circuit, random: () => number): Circuit {
+  let { parts, sections } = circuit;
+  const diode = (id: string) => ({ id, name: id, kind: 'diode' as const, place: parts[0]!.place });
+  if (random() < 0.3) {
+    const cut = pick(sections, random);
+    const [into, out] = random() < 0.5 ? (['anode', 'cathode'] as const) : (['cathode', 'anode'] as const);
+    parts = [...parts, diode('D1')];
+    sections = sections.flatMap((each) =>
+      each === cut
+        ? [
+            { ...each, to: `D1.${into}` as const },
+            { ...each, id: `${each.id}-2`, name: `${each.name} 2`, from: `D1.${out}` as const },
+          ]
+        : [each],
+    );
+  }
+  const load = pick(
+    circuit.parts.filter((each) => kindOf(each).consumers !== undefined),
+    random,
+  );
+  if (random() < 0.3 && load.kind !== 'two-filament lamp') {
+    const wire = { ...sections[0]!, lengthMetres: 0.2 };
+    parts = [...parts, diode('D2')];
+    sections = [
+      ...sections,
+      { ...wire, id: 'D2a', name: 'Diode anode', from: 'D2.anode', to: `${load.id}.2` },
+      { ...wire, id: 'D2b', name: 'Diode cathode', from: 'D2.cathode', to: `${load.id}.1` },
+    ];
+  }
+  return { ...circuit, parts, sections };
 }
 
 function words({ suspect, name, fault }: Hypothesis): string {
@@ -116,8 +149,8 @@ function anyState(circuit: Circuit, random: () => number): OperatingState {
  * Parts of an instrument’s own deviation, and of certainty, within which two predictions are the same: a filament next to
  * no volts settles to some thousandths of its ohms.
  */
-const sameDeviations = 0.1;
-const sameChance = 0.02;
+const sameDeviations = 0.12;
+const sameChance = 0.025;
 
 function agree(one: Prediction, other: Prediction): boolean {
   if (one.kind === 'number' && other.kind === 'number') {
