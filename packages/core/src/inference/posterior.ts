@@ -49,6 +49,11 @@ export interface Posterior {
   readonly comingAndGoing: Float64Array;
   /** Both of them by the predictor's cells: the first half always there, the second coming and going. */
   readonly cells: Float64Array;
+  /**
+   * By way in which the figures may lie that no diagram gives, its share of each hypothesis: always there first, then coming and
+   * going. Null while no reading told the ways apart.
+   */
+  readonly ways: readonly Float64Array[] | null;
   /** Considered only while no single fault explains every reading. With the hypotheses they sum to 1. */
   readonly pairs: readonly SuspectedPair[];
   /** Largest first; every suspect of the circuit. Sums to 1. */
@@ -105,7 +110,7 @@ export function inferPosterior(
   const single = priorWeights(predictor, comingShare, repaired);
   const totals = () => suspectTotals(predictor, byHypothesis(predictor, single), []);
   let before = totals();
-  const weigh = weighing(readings, outlierShare);
+  const { weigh, inWays } = weighing(readings, outlierShare);
   const steps = readings.map((reading, index) => {
     weigh(index, likelihoods[index]!, single);
     const after = totals();
@@ -136,6 +141,7 @@ export function inferPosterior(
     hypotheses: probabilities.subarray(0, hypotheses.length),
     comingAndGoing: probabilities.subarray(hypotheses.length),
     cells: inCells,
+    ways: wayShares(predictor, inWays()),
     pairs,
     suspects: ranked(predictor, probabilities, pairs),
     effects,
@@ -155,7 +161,7 @@ export function singleFaultProbabilities(
   }: PriorOptions = {},
 ): ReadonlyMap<string, number> {
   const weights = priorWeights(predictor, comingShare, repaired);
-  const weigh = weighing(
+  const { weigh } = weighing(
     weighed.map(({ reading }) => reading),
     outlierShare,
   );
@@ -204,6 +210,21 @@ function byHypothesis({ cells, hypotheses }: Predictor, inCells: Float64Array): 
   both.set(sumByHypothesis(cells, inCells.subarray(0, cells.count), hypotheses.length));
   both.set(sumByHypothesis(cells, inCells.subarray(cells.count), hypotheses.length), hypotheses.length);
   return both;
+}
+
+/** What each way holds of every hypothesis; each as likely where a hypothesis has nothing. */
+function wayShares(
+  predictor: Predictor,
+  inWays: readonly Float64Array[] | null,
+): readonly Float64Array[] | null {
+  if (inWays === null) return null;
+  const totals = inWays.map((each) => byHypothesis(predictor, each));
+  return totals.map((own) =>
+    own.map((weight, h) => {
+      const whole = totals.reduce((sum, each) => sum + each[h]!, 0);
+      return whole > 0 ? weight / whole : 1 / totals.length;
+    }),
+  );
 }
 
 /** Probability of each reading to be an outlier, over the single faults. */

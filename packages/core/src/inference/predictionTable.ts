@@ -128,7 +128,7 @@ export class PredictionTable {
       const own = this.usual(h, first[k]!, second[k]!);
       const ways = whole ? this.ways(h, own, first[k]!, second[k]!) : null;
       store(predictions, filled.rows, ways === null ? own : mixed(this.display, ways), regime);
-      const standings = ways === null ? [] : byRegime(this.display, ways);
+      const standings = ways === null ? [] : byStanding(this.display, ways);
       if (standings.length > 1) predictions.alternatives.set(filled.rows, standings);
       filled.rows++;
     }
@@ -216,11 +216,15 @@ export interface WayOfStanding {
   readonly regime: number;
 }
 
-/** Those under which all stands alike become one: their figures differ by degrees, and anything between them may be read. */
-function byRegime(display: Display, all: readonly WayOfStanding[]): readonly Alternative[] {
-  const regimes = [...new Set(all.map(({ regime }) => regime))];
-  return regimes.map((regime) => {
-    const alike = all.filter((each) => each.regime === regime);
+/**
+ * Those under which all stands alike become one: their figures differ by degrees, and anything between them may be read. What
+ * shows nothing at all ("OL") is not a degree of what leaks: a module that leaks nothing does so at every reading.
+ */
+function byStanding(display: Display, all: readonly WayOfStanding[]): readonly Alternative[] {
+  const standing = ({ regime, prediction }: WayOfStanding) =>
+    `${regime} ${prediction.kind === 'number' && prediction.overload > 0.5 ? 'OL' : ''}`;
+  return [...new Set(all.map(standing))].map((kind) => {
+    const alike = all.filter((each) => standing(each) === kind);
     return {
       chance: alike.length / all.length,
       under: alike.map(({ under }) => under),

@@ -55,14 +55,14 @@ interface Group {
  * L = (1 - c)·Π p(ri | h) + c·p(the first is an outlier)·Π p(ri repeats it), with c the share of such outliers.
  *
  * Where the figures lie that no diagram gives (at how many amps this fuse opens, at how many volts this relay lets go) is one
- * thing for all readings of a vehicle: once it decides what one of them shows, the weights are kept apart by it.
+ * thing for all readings of a vehicle: once it decides what one of them shows, the weights are kept apart by it, in `apart`.
  */
 export function weighing(readings: readonly TakenReading[], outlierShare: number) {
   const known = new Map<string, Group>();
   const taken = new Map<string, number>();
   /** By way, one after another; null as long as all readings show the same in every way. */
   let apart: Float64Array | null = null;
-  return (index: number, likelihood: ReadingLikelihood, joined: Float64Array): void => {
+  const weigh = (index: number, likelihood: ReadingLikelihood, joined: Float64Array): void => {
     const { test, value } = readings[index]!;
     if (apart === null && likelihood.byWay !== null) {
       apart = joinedUp(ways.map(() => joined));
@@ -87,6 +87,9 @@ export function weighing(readings: readonly TakenReading[], outlierShare: number
     }
     if (apart !== null) joinWays(apart, joined);
   };
+  /** The weights in each way; null as long as all readings show the same in every way. */
+  const inWays = () => (apart === null ? null : cutUp(apart, ways.length));
+  return { weigh, inWays };
 }
 
 /** What a reading says beyond those of its group, which it joins. */
@@ -123,6 +126,12 @@ function joinedUp(arrays: readonly Float64Array[]): Float64Array {
   const all = new Float64Array(arrays.length * first!.length);
   arrays.forEach((each, index) => all.set(each, index * first!.length));
   return all;
+}
+
+/** An array as so many of equal length. */
+function cutUp(joined: Float64Array, parts: number): readonly Float64Array[] {
+  const length = joined.length / parts;
+  return Array.from({ length: parts }, (_each, k) => joined.subarray(k * length, (k + 1) * length));
 }
 
 /** What the ways hold together. */

@@ -10,6 +10,7 @@ import { thingsOf } from '../faults/fault';
 import { NOTHING_WRONG } from '../faults/hypotheses';
 import type { Part } from '../circuit/parts/part';
 import type { Predictor } from '../inference/predictor';
+import { instrumentById } from '../instruments/instruments';
 import { fitsHealthy } from './fit';
 import type { JobState, LedgerReading } from './foldJob';
 
@@ -46,13 +47,19 @@ export function moduleChecklist(
   const { circuit } = predictor;
   const part = partById(circuit, module);
   if (part.kind !== 'module') return [];
+  const supply = part.pins.find(({ role }) => role === 'supply')?.pin;
   return part.pins.flatMap(({ pin, role }) => {
     if (role !== 'supply' && role !== 'ground' && role !== 'input') return [];
     const terminal: TerminalRef = `${module}.${pin}`;
-    const fed = role === 'supply' ? fedIn(predictor, terminal) : null;
+    // While nothing runs through the module, its ground shows nothing but ohms. An input is read as it stands.
+    const feeds = role === 'supply' ? pin : role === 'ground' ? supply : undefined;
+    const feed = feeds === undefined ? null : feedOf(predictor, `${module}.${feeds}`);
+    const tells = ({ test, state }: LedgerReading) =>
+      feed === null ||
+      feed.isOn(state) ||
+      (role === 'ground' && instrumentById(test.instrument).onDeadPoints === true);
     const readings = job.readings.filter(
-      ({ test, state, withdrawn }) =>
-        withdrawn === null && test.at === terminal && (fed === null || isFed(predictor, state, terminal)),
+      (each) => each.withdrawn === null && each.test.at === terminal && tells(each),
     );
     const reading = readings.at(-1) ?? null;
     return {
@@ -61,8 +68,8 @@ export function moduleChecklist(
       name: terminalName(circuit, terminal),
       wires: circuit.sections.filter(({ from, to }) => from === terminal || to === terminal),
       sources: sourcesOf(circuit, terminal, role),
-      fedWhen: fed?.words ?? '',
-      readIn: fed === null || isFed(predictor, job.state, terminal) ? job.state : fed.stateNear(job.state),
+      fedWhen: role === 'supply' && feed !== null ? feed.words : '',
+      readIn: feed?.stateNear(job.state) ?? job.state,
       reading,
       verdict: reading === null ? 'unread' : fitsHealthy(predictor, reading) ? 'good' : 'bad',
     };
@@ -95,21 +102,37 @@ function isFed({ solved, circuit }: Predictor, state: OperatingState, terminal: 
   return node !== undefined && !(solution.volts(node) < fedShare * circuit.nominalVolts);
 }
 
-/** When a supply is fed, one control moved at a time from rest: in words, and the state nearest to another. */
-function fedIn(predictor: Predictor, terminal: TerminalRef) {
+/** When a supply is fed. */
+interface Feed {
+  readonly words: string;
+  readonly isOn: (state: OperatingState) => boolean;
+  /** A state in which it is fed: as near to another as may be, all put back and the battery on where that is needed. */
+  readonly stateNear: (state: OperatingState) => OperatingState;
+}
+
+/** When a supply is fed, one control moved at a time from rest; null where it then never is. */
+function feedOf(predictor: Predictor, terminal: TerminalRef): Feed | null {
   const { circuit } = predictor;
   const rest = restingState(circuit);
-  if (isFed(predictor, rest, terminal)) return { words: 'always', stateNear: () => rest };
-  const found = circuit.controls.flatMap(({ id, name, positions }) => {
-    const fed = positions.filter((each) => isFed(predictor, withControl(rest, id, each.id), terminal));
-    const words = fed.map((each) => each.name.toLowerCase()).join(' or ');
-    return fed.length === 0 ? [] : [{ words: `${name} ${words}`, id, position: fed[0]!.id }];
-  });
+  const isOn = (state: OperatingState) => isFed(predictor, state, terminal);
+  const ways = isOn(rest)
+    ? [{ words: 'always', set: (state: OperatingState) => state }]
+    : circuit.controls.flatMap(({ id, name, positions }) => {
+        const fed = positions.filter((each) => isOn(withControl(rest, id, each.id)));
+        const words = `${name} ${fed.map((each) => each.name.toLowerCase()).join(' or ')}`;
+        const set = (state: OperatingState) => withControl(state, id, fed[0]!.id);
+        return fed.length === 0 ? [] : [{ words, set }];
+      });
+  const [first] = ways;
+  if (first === undefined) return null;
   return {
-    words: found.map(({ words }) => words).join('; '),
-    stateNear(state: OperatingState) {
-      const [first] = found;
-      return first === undefined ? state : withControl(state, first.id, first.position);
+    words: ways.map(({ words }) => words).join('; '),
+    isOn,
+    stateNear(state) {
+      const set = first.set(state);
+      const whole = { ...rest, controls: set.controls, renewed: state.renewed };
+      const near = [state, set, { ...set, batteryConnected: true }, whole];
+      return near.find(isOn) ?? first.set(rest);
     },
   };
 }

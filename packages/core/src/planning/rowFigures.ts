@@ -1,5 +1,5 @@
-import type { NumberRows, OutcomeRows } from '../inference/predictionRows';
-import { deviationAt, meanAt, overloadAt, plain, rowLength } from '../inference/predictionRows';
+import type { NumberRows, OutcomeRows, PredictionRows } from '../inference/predictionRows';
+import { deviationAt, meanAt, overloadAt, plain, rowLength, ways } from '../inference/predictionRows';
 import type { TruncatedPosterior } from './truncatedPosterior';
 
 /** What a number would be in each row of a truncated posterior, on the instrument's scale. */
@@ -18,12 +18,49 @@ export function rowFigures(count: number): RowFigures {
   return { mean: room(), deviation: room(), overload: room(), special: new Uint8Array(count) };
 }
 
+/** What a row may show, each with its share by where the readings have put the figures that no diagram gives; null where that is open. */
+function shownInWays<Rows extends PredictionRows>(
+  { kind, alternatives }: Rows,
+  row: number,
+  { ways: shares, hypotheses, coming }: TruncatedPosterior,
+  k: number,
+): readonly { readonly shown: Rows; readonly share: number }[] | null {
+  const known = shares === null ? undefined : alternatives.get(row);
+  if (shares === null || known === undefined) return null;
+  const at = hypotheses[k]! + (coming[k] === 1 ? shares[0]!.length / 2 : 0);
+  return known.flatMap(({ shown, under }) => {
+    const share = under.reduce((sum, way) => sum + shares[ways.indexOf(way)]![at]!, 0);
+    return shown.kind === kind ? [{ shown: shown as Rows, share }] : [];
+  });
+}
+
+/** Numbers that may be shown as one: their mean, and the spread of all. */
+function mixedInto(
+  rows: RowFigures,
+  k: number,
+  all: readonly { readonly shown: NumberRows; readonly share: number }[],
+): void {
+  const over = ({ shown }: (typeof all)[number]) => shown.figures[overloadAt]!;
+  const sum = (of: (each: (typeof all)[number]) => number) =>
+    all.reduce((total, each) => total + of(each), 0);
+  const reads = (each: (typeof all)[number]) => each.share * (1 - over(each));
+  const whole = sum(reads);
+  rows.overload[k] = sum((each) => each.share * over(each));
+  if (whole === 0) return;
+  const mean = sum((each) => reads(each) * each.shown.figures[meanAt]!) / whole;
+  const spread = ({ figures }: NumberRows) => figures[deviationAt]! ** 2 + (figures[meanAt]! - mean) ** 2;
+  rows.mean[k] = mean;
+  rows.deviation[k] = Math.sqrt(sum((each) => reads(each) * spread(each.shown)) / whole);
+}
+
 /** Fills in the numbers: a row that lies between two hypotheses shows what lies between theirs, if all stands alike under both. */
 export function figuresInRows(
-  { figures, special, regimes, rowOf }: NumberRows,
-  { hypotheses, towards, share }: TruncatedPosterior,
+  predictions: NumberRows,
+  truncated: TruncatedPosterior,
   rows: RowFigures,
 ): void {
+  const { figures, special, regimes, rowOf } = predictions;
+  const { hypotheses, towards, share } = truncated;
   for (let k = 0; k < hypotheses.length; k++) {
     const row = rowOf[hypotheses[k]!]!;
     const at = row * rowLength;
@@ -32,6 +69,11 @@ export function figuresInRows(
     rows.overload[k] = overload;
     rows.mean[k] = figures[at + meanAt]!;
     rows.deviation[k] = figures[at + deviationAt]!;
+    const inWays = shownInWays(predictions, row, truncated, k);
+    if (inWays !== null && inWays.every(({ shown }) => shown.special[0] === plain)) {
+      mixedInto(rows, k, inWays);
+      continue;
+    }
     const between = share[k]!;
     if (between === 0) continue;
     const next = rowOf[towards[k]!]!;
@@ -45,16 +87,23 @@ export function figuresInRows(
 
 /** The same for chances of outcomes, into outcomes × rows. */
 export function chancesInRows(
-  { outcomes, figures, regimes, rowOf }: OutcomeRows,
-  { hypotheses, towards, share }: TruncatedPosterior,
+  predictions: OutcomeRows,
+  truncated: TruncatedPosterior,
   chances: Float64Array,
 ): void {
+  const { outcomes, figures, regimes, rowOf } = predictions;
+  const { hypotheses, towards, share } = truncated;
   const count = hypotheses.length;
   for (let k = 0; k < count; k++) {
     const row = rowOf[hypotheses[k]!]!;
     const next = rowOf[towards[k]!]!;
     const between = regimes[row] === regimes[next] ? share[k]! : 0;
+    const inWays = shownInWays(predictions, row, truncated, k);
     for (let o = 0; o < outcomes; o++) {
+      if (inWays !== null) {
+        chances[o * count + k] = inWays.reduce((sum, each) => sum + each.share * each.shown.figures[o]!, 0);
+        continue;
+      }
       const own = figures[row * outcomes + o]!;
       chances[o * count + k] =
         between === 0 ? own : (1 - between) * own + between * figures[next * outcomes + o]!;

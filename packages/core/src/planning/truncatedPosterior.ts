@@ -17,6 +17,8 @@ export interface TruncatedPosterior {
   readonly coming: Uint8Array;
   /** The row of the healthy circuit, of which those are made; -1 where none comes and goes. */
   readonly gone: number;
+  /** As the posterior has them, by all hypotheses. */
+  readonly ways: Posterior['ways'];
   /** Probabilities; they sum to 1. */
   readonly chances: Float64Array;
   readonly suspects: readonly string[];
@@ -61,6 +63,7 @@ export function truncatedPosterior(predictor: Predictor, posterior: Posterior): 
   return asTruncatedPosterior(
     hypotheses,
     placed.flatMap(families.length > manyFamilies ? median : quartiles),
+    posterior.ways,
   );
 }
 
@@ -123,7 +126,7 @@ export function sampled(
     });
     [from, before] = [end, reached];
   }
-  return asTruncatedPosterior(hypotheses, rows);
+  return asTruncatedPosterior(hypotheses, rows, truncated.ways);
 }
 
 /** The index at which half of a stretch of weights is reached. */
@@ -189,6 +192,7 @@ function rowAt(members: readonly Row[], share: number): Row {
 function asTruncatedPosterior(
   hypotheses: readonly Hypothesis[],
   remaining: readonly Row[],
+  ways: Posterior['ways'],
 ): TruncatedPosterior {
   const healthy = hypotheses.findIndex(({ suspect }) => suspect === NOTHING_WRONG);
   const wanted = remaining.some(({ coming }) => coming);
@@ -214,6 +218,7 @@ function asTruncatedPosterior(
     asked: Int32Array.from(new Set(rows.flatMap(({ hypothesis, towards }) => [hypothesis, towards]))),
     families: Int32Array.from(rows, ({ hypothesis }) => hypotheses[hypothesis]!.family),
     coming: Uint8Array.from(rows, ({ coming }) => (coming ? 1 : 0)),
+    ways,
     gone: wanted ? rows.findIndex(({ hypothesis, coming }) => hypothesis === healthy && !coming) : -1,
     chances,
     suspects,

@@ -92,7 +92,7 @@ test('what hundreds of readings speak against comes back when as many speak for 
     state: { controls: {}, batteryConnected: true, apart: [], cavities: {} },
     value: { kind: 'outcome', outcome: 'works' },
   }));
-  const weigh = weighing(readings, 0.02);
+  const { weigh } = weighing(readings, 0.02);
   const weights = Float64Array.of(0.5, 0.5, 0, 0);
   readings.forEach((_each, index) => {
     const chances = index < 400 ? cells(0.9, 0.01) : cells(0.01, 0.9);

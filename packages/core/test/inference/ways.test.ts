@@ -29,12 +29,16 @@ test('what no diagram gives lies alike for every reading: it is paid for once, n
   // One of each instrument: nothing hangs together but the figures.
   const instruments: readonly InstrumentId[] = ['load', 'listen', 'codes', 'beeper', 'clamp'];
   const readings = instruments.map(reading);
-  const weigh = weighing(readings, 0.02);
+  const { weigh, inWays } = weighing(readings, 0.02);
   const weights = Float64Array.of(0.25, 0.25, 0.25, 0.25);
   readings.forEach((_each, index) =>
     weigh(index, { ...mean, outlier: 0, byWay: [usual, low, high] }, weights),
   );
   const n = instruments.length;
+  // Of the first cell nearly all lies where the figures lie low; the second tells nothing of them.
+  const [, inLow] = inWays()!;
+  expect(inLow![0]! / weights[0]!).toBeGreaterThan(0.999);
+  expect(inLow![1]! / weights[1]!).toBeCloseTo(1 / 3, 9);
   expect(weights[0]! / weights[1]!).toBeCloseTo((0.9 ** n + 2 * 0.02 ** n) / 3 / 0.3 ** n, 8);
 });
 

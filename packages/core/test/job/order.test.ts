@@ -13,7 +13,9 @@ import { watchWords } from '../../src/text/watch';
 import { stillApart } from '../../src/job/putBack';
 import { repairEstimate } from '../../src/planning/repairEstimate';
 import { repairSteps } from '../../src/job/repairSteps';
+import { restingState } from '../../src/circuit/restingState';
 import { createPredictor } from '../../src/inference/predictor';
+import { readNotation } from '../../src/notation/readNotation';
 import { fuseBlows, library, states } from '../library';
 
 let count = 0;
@@ -164,6 +166,46 @@ describe('a module', () => {
       { terminal: 'BM.2', role: 'ground', sources: ['G5 dash'], verdict: 'unread' },
     ]);
   });
+});
+
+test('a module’s pins are read in a state in which it is fed, whatever the job’s state is', () => {
+  const { circuit } = readNotation(
+    'battery.- > ground GB\nbattery > fuse 1 10A > ignition IGN > splice S1 > relay K1.86\n' +
+      'module ECM: 1 supply, 2 ground, 7 low-side\nS1 > ECM.1\nECM.2 > ground G1\nK1.85 > ECM.7\n' +
+      'battery > K1.30\nK1.87 > lamp L 21W > G1',
+  );
+  const predictor = createPredictor(circuit);
+  const [key] = circuit.controls;
+  const on = withControl(restingState(circuit), key!.id, key!.positions[1]!.id);
+  const fed = (state: OperatingState) => {
+    const { solution } = predictor.solved(state, null);
+    return solution.volts(solution.network.nodeOf.get('ECM.1')!);
+  };
+  const states = [
+    ...[restingState(circuit), on].flatMap((state) => [state, { ...state, batteryConnected: false }]),
+    ...[withApart(on, 'K1', true), withCavity(on, 'F1', { kind: 'open' }), withApart(on, 'ECM', true)],
+  ];
+  for (const state of states) {
+    const asked = event({ type: 'state-set', state });
+    const lines = moduleChecklist(predictor, foldJob(circuit, [asked]), 'ECM');
+    for (const { readIn, terminal } of lines)
+      expect({ terminal, fed: fed(readIn) > 11 }).toEqual({ terminal, fed: true });
+    // What was read there settles it: nothing is asked twice.
+    const taken = lines.map(({ terminal, readIn }) =>
+      reading('voltmeter', terminal, readIn, volts(terminal === 'ECM.1' ? 12.5 : 0)),
+    );
+    const after = moduleChecklist(predictor, foldJob(circuit, [asked, ...taken]), 'ECM');
+    expect(after.map(({ verdict }) => verdict)).toEqual(['good', 'good']);
+  }
+  // Nothing runs through its ground with the battery off: volts there are no proof, ohms are.
+  const off = { ...on, batteryConnected: false };
+  const ground = (instrument: 'voltmeter' | 'ohmmeter', value: number) =>
+    moduleChecklist(
+      predictor,
+      foldJob(circuit, [reading(instrument, 'ECM.2', off, { kind: 'number', value })]),
+      'ECM',
+    )[1]!.verdict;
+  expect([ground('voltmeter', 0), ground('ohmmeter', 0.1)]).toEqual(['unread', 'good']);
 });
 
 describe('the customer', () => {

@@ -12,6 +12,7 @@ const truncated: TruncatedPosterior = {
   families: Int32Array.of(0, 1, 2, 3),
   coming: new Uint8Array(4),
   gone: -1,
+  ways: null,
   chances: new Float64Array(4).fill(1 / 4),
   suspects: ['W1', 'W2', 'W3', 'W4'],
   suspectOf: Int32Array.of(0, 1, 2, 3),
