@@ -74,16 +74,15 @@ export function weighing(readings: readonly TakenReading[], outlierShare: number
     const { display } = instrumentById(test.instrument);
     const alone = apart === null ? [likelihood.inOrder] : inEachWay(likelihood);
     const earlier = taken.get(test.instrument) ?? 0;
-    const doubt = Math.min(mostUncertain, uncertainEach * earlier);
     taken.set(test.instrument, earlier + 1);
     if (group === undefined) {
       const together = joinedUp(alone);
       known.set(key, { first: index, together, outlier: outlierLikelihood(display, value), size: 1 });
-      addEvidence(weights, together, doubt);
+      addEvidence(weights, together, earlier);
     } else {
       const repeats = repeatedOutlier(test, readings[group.first]!.value, value);
       const systematic = systematicShare * outlierShareOf(readings[index]!, outlierShare);
-      addEvidence(weights, givenEarlier(group, joinedUp(alone), repeats, systematic), doubt);
+      addEvidence(weights, givenEarlier(group, joinedUp(alone), repeats, systematic), earlier);
     }
     if (apart !== null) joinWays(apart, joined);
   };
@@ -153,14 +152,21 @@ const uncertainEach = 0.08;
 const mostUncertain = 0.5;
 
 /**
- * Adds the evidence of a reading to the weights, as far as it is beyond doubt: what speaks for or against a hypothesis by
- * less than `uncertain` nats, compared with what was to be expected of all together, says nothing; so many hints of one
- * sort never add up to a proof.
+ * How many times likelier than all together what is read must be under a hypothesis to speak for it, or how many times less
+ * likely to speak against it, after so many readings of the same instrument.
  */
-function addEvidence(weights: Float64Array, evidence: Float64Array, uncertain: number): void {
+export function doubtAfter(earlier: number): number {
+  return Math.exp(Math.min(mostUncertain, uncertainEach * earlier));
+}
+
+/**
+ * Adds the evidence of a reading to the weights, as far as it is beyond doubt: what speaks for or against a hypothesis by
+ * less, compared with what was to be expected of all together, says nothing; so many hints of one sort never add up to a proof.
+ */
+function addEvidence(weights: Float64Array, evidence: Float64Array, earlier: number): void {
   let expected = 0;
   for (let k = 0; k < weights.length; k++) expected += weights[k]! * evidence[k]!;
-  const doubt = Math.exp(uncertain);
+  const doubt = doubtAfter(earlier);
   for (let k = 0; k < weights.length; k++) {
     const speaks = evidence[k]! / expected;
     if (speaks > doubt) weights[k]! *= speaks / doubt;

@@ -24,8 +24,9 @@ import { unreadPins } from './moduleChecklist';
 import { wetLook, withLook } from './wetLook';
 
 function limitsOf(job: JobState, kit: Kit): PlanLimits {
-  const [first] = evidenceReadings(job);
-  return { refused: job.refused, taken: presentReadings(job), shownIn: first?.state.controls, ...kit };
+  const evidence = evidenceReadings(job);
+  const shownIn = evidence[0]?.state.controls;
+  return { refused: job.refused, taken: presentReadings(job), evidence, shownIn, ...kit };
 }
 
 /** How many actions to offer. */

@@ -1,6 +1,8 @@
 import type { Instrument } from '../instruments/instruments';
 import type { PredictionRows } from '../inference/predictionRows';
 import { meaningless } from '../inference/predictionRows';
+import type { TakenReading } from '../inference/takenReading';
+import { doubtAfter } from '../inference/weights';
 import { entropyBits } from '../statistics/entropy';
 import type { TruncatedPosterior } from './truncatedPosterior';
 import type { Outcomes, OutcomeTable } from './outcomeTable';
@@ -25,8 +27,15 @@ export interface InformationMeasure {
   readonly joint: Float64Array;
 }
 
-/** @param tellApart - as `outcomeTables` has it */
-export function informationMeasure(truncated: TruncatedPosterior, tellApart?: number): InformationMeasure {
+/**
+ * @param evidence - the readings so far: what one instrument says again tells less
+ * @param tellApart - as `outcomeTables` has it
+ */
+export function informationMeasure(
+  truncated: TruncatedPosterior,
+  evidence: readonly Pick<TakenReading, 'test'>[] = [],
+  tellApart?: number,
+): InformationMeasure {
   const { chances, suspectOf, suspectChances, hypotheses } = truncated;
   const count = chances.length;
   const joint = new Float64Array(suspectChances.length);
@@ -53,7 +62,11 @@ export function informationMeasure(truncated: TruncatedPosterior, tellApart?: nu
       for (let k = 0; k < count; k++) {
         if (predictions.special[predictions.rowOf[hypotheses[k]!]!] === meaningless) nonsense += chances[k]!;
       }
-      return nonsense > meaninglessAtMost ? null : make(instrument, predictions);
+      if (nonsense > meaninglessAtMost) return null;
+      const made = make(instrument, predictions);
+      const earlier = evidence.filter(({ test }) => test.instrument === instrument.id).length;
+      if (made !== null && earlier > 0) beyondDoubt(made, chances, doubtAfter(earlier));
+      return made;
     },
     // I(S; O) = H(S) - Σ p(o)·H(S | o), with p(o)·H(S | o) = p(o)·log p(o) - Σ p(s, o)·log p(s, o).
     bits(table) {
@@ -65,6 +78,26 @@ export function informationMeasure(truncated: TruncatedPosterior, tellApart?: nu
       return Math.max(0, entropy - left);
     },
   };
+}
+
+/**
+ * Leaves of the chances what would count: an outcome moves a hypothesis as far only as its chance under that one is beyond doubt
+ * another than its chance in all, as readings are weighed. Outcomes stay as likely as they were.
+ */
+function beyondDoubt({ outcomes, chances }: Outcomes, rows: Float64Array, doubt: number): void {
+  const count = rows.length;
+  for (let at = 0; at < outcomes * count; at += count) {
+    let [expected, left] = [0, 0];
+    for (let k = 0; k < count; k++) expected += rows[k]! * chances[at + k]!;
+    if (expected === 0) continue;
+    for (let k = 0; k < count; k++) {
+      const speaks = chances[at + k]! / expected;
+      const counts = speaks > doubt ? speaks / doubt : speaks * doubt < 1 ? speaks * doubt : 1;
+      chances[at + k] = counts * expected;
+      left += rows[k]! * counts;
+    }
+    for (let k = 0; k < count; k++) chances[at + k]! /= left;
+  }
 }
 
 /** p·log2 p of a probability, 0 at 0; bits. */

@@ -98,13 +98,15 @@ export function* nextActions(
       : relabelled(each, (h) => (predictor.hypotheses[h]!.suspect === about ? about : 'any other'));
   const power = limits.leastBits === undefined ? 1 : provingPower;
   const truncated = sampled(predictor, believed, mostRows, power);
-  const measure = informationMeasure(labelled(truncated));
+  const measureOf = (rows: TruncatedPosterior) =>
+    informationMeasure(labelled(rows), limits.evidence ?? limits.taken);
+  const measure = measureOf(truncated);
   const least =
     limits.leastBits === undefined ? leastBits : Math.max(limits.leastBits, leastEntropy * measure.entropy);
   if (measure.entropy < least) return [];
   const { circuit } = predictor;
-  const approximateGain = informationMeasure(labelled(sampled(predictor, truncated, approximateRows, power)));
-  const rough = informationMeasure(labelled(sampled(predictor, truncated, playedRows, power)));
+  const approximateGain = measureOf(sampled(predictor, truncated, approximateRows, power));
+  const rough = measureOf(sampled(predictor, truncated, playedRows, power));
   const offered = scopeOf(predictor, believed, site, limits);
   const length = Math.max(shortlisted, 2 * count);
   const { list, behindTrim } = yield* shortlist(approximateGain, offered, length, least);

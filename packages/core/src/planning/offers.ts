@@ -22,6 +22,8 @@ export interface PlanLimits extends Kit {
   readonly refused: readonly string[];
   /** What has been read already: the same question in the same state tells nothing new. */
   readonly taken: readonly TakenReading[];
+  /** All readings that weigh: what their instruments say from now on weighs less. Those taken when absent. */
+  readonly evidence?: readonly TakenReading[] | undefined;
   /** Positions of the controls in which the trouble was first seen. */
   readonly shownIn?: OperatingState['controls'] | undefined;
   /** Bits below which a test is not worth a probe; the usual ones when absent. */

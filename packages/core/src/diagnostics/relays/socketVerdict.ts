@@ -218,7 +218,7 @@ function partingBy(
   return (labelOf) => {
     const labelled = relabelled(truncated, labelOf);
     if (labelled.suspects.length < 2) return null;
-    const measure = informationMeasure(labelled, hardlyApart);
+    const measure = informationMeasure(labelled, [], hardlyApart);
     let best: PartingReading | null = null;
     for (const { test, state } of candidates) {
       const predictions = predictor.predictions(state, test).rowsFor(truncated.asked);
