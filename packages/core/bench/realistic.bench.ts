@@ -1,5 +1,4 @@
 import { isMainThread, parentPort, workerData } from 'node:worker_threads';
-import { families } from '../test/session/realistic/families';
 import { expectedOfTruth, playRealistic } from '../test/session/realistic/playRealistic';
 import type { RealisticSet } from '../test/session/realistic/playRealistic';
 import type { Stated } from '../test/simulatedJobs';
@@ -76,6 +75,8 @@ export default async function realistic(): Promise<readonly Figure[]> {
   const clean = await played('clean');
   const spoiled = await played('one wrong');
   const shorted = await played('short inside a load');
+  const written = await played('written, clean');
+  const writtenWrong = await played('written, one wrong');
   return [
     ...cleanFigures(clean),
     ...spoiledFigures(spoiled),
@@ -87,11 +88,30 @@ export default async function realistic(): Promise<readonly Figure[]> {
       97,
     ),
     figure('a load shorted inside: wrong and proven', share(shorted, wrongAndProven), '%', 'most', 0.5),
-    ...families.map(({ name }) => {
-      const own = clean.filter(({ family }) => family === name);
-      return figure(`${name}: right, ${own.length} jobs`, rightShare(own), '%');
-    }),
+    ...[...new Set(clean.map(({ family }) => family))].map((name) => rightIn(name, clean)),
+    figure(
+      `circuits written by hand, every kind of fault as often: right, ${written.length} jobs`,
+      rightShare(written),
+      '%',
+      'least',
+      97,
+    ),
+    figure('written by hand: wrong and proven', share(written, wrongAndProven), '%', 'most', 0.5),
+    figure(`written by hand, one reading wrong: right`, rightShare(writtenWrong), '%', 'least', 93),
+    figure(
+      'written by hand, one reading wrong: wrong and proven',
+      share(writtenWrong, wrongAndProven),
+      '%',
+      'most',
+      1,
+    ),
+    ...[...new Set(written.map(({ family }) => family))].map((name) => rightIn(name, written)),
   ];
+}
+
+function rightIn(name: string, list: readonly Outcome[]): Figure {
+  const own = list.filter(({ family }) => family === name);
+  return figure(`${name}: right, ${own.length} jobs`, rightShare(own), '%');
 }
 
 const rightShare = (list: readonly Outcome[]) => share(list, ({ right }) => right);

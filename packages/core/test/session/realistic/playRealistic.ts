@@ -11,10 +11,19 @@ import { kindOf } from '../../../src/circuit/parts/partKinds';
 import { seededRandom } from '../../../src/statistics/seededRandom';
 import { families } from './families';
 import type { HiddenFault } from './truth';
+import { writtenCircuits } from './written';
 import { drawFault, namesIt, vehicleBehind } from './truth';
 
-/** Jobs as they come; with one reading among the first six wrong; with a load shorted to its case. */
-export type RealisticSet = 'clean' | 'one wrong' | 'short inside a load';
+/**
+ * Jobs as they come; with one reading among the first six wrong; with a load shorted to its case. On circuits drawn for the purpose,
+ * faults as often as their rates have them; or on circuits written by hand, every kind of fault as often.
+ */
+export type RealisticSet =
+  | 'clean'
+  | 'one wrong'
+  | 'short inside a load'
+  | 'written, clean'
+  | 'written, one wrong';
 
 export interface RealisticJob {
   readonly family: string;
@@ -39,13 +48,16 @@ export function playRealistic(
   onPlan: PlayOptions['onPlan'] = () => undefined,
 ): RealisticJob {
   const random = seededRandom(seed);
+  const written = set.startsWith('written') ? writtenCircuits[seed % writtenCircuits.length]! : null;
   const family = families[seed % families.length]!;
   for (;;) {
-    const circuit = family.draw(random);
+    const circuit = written ?? family.draw(random);
     const vehicle = vehicleBehind(circuit, random);
     for (let draw = 0; draw < mostDraws; draw++) {
       const hidden =
-        set === 'short inside a load' ? shortInsideLoad(vehicle, random) : drawFault(vehicle, random);
+        set === 'short inside a load'
+          ? shortInsideLoad(vehicle, random)
+          : drawFault(vehicle, random, written === null ? 'as rated' : 'evenly');
       const complaint = complaintOf(createWorld(vehicle, [hidden.fault], random), random() < looksAtFuses);
       if (complaint === null) continue;
       const world = createWorld(vehicle, [hidden.fault], random);
@@ -53,10 +65,10 @@ export function playRealistic(
       const played = playJob(circuit, world, complaint, {
         random,
         onPlan,
-        ...(set === 'one wrong' ? { spoilAt } : {}),
+        ...(set.endsWith('one wrong') ? { spoilAt } : {}),
       });
       const right = namesIt(played.suspect, hidden);
-      return { family: family.name, circuit, vehicle, hidden, played, right };
+      return { family: (written ?? family).name, circuit, vehicle, hidden, played, right };
     }
   }
 }

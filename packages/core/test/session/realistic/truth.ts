@@ -85,17 +85,26 @@ export interface HiddenFault {
 }
 
 /**
- * A fault at random, as often as its rate has it; its ohms anywhere between those that the search knows, its place
- * anywhere along the wire.
+ * A fault at random; its ohms anywhere between those that the search knows, its place anywhere along the wire.
+ * @param often - each as its rate has it, or every kind as often as any other, wherever it may lie
  */
-export function drawFault(circuit: Circuit, random: () => number): HiddenFault {
+export function drawFault(
+  circuit: Circuit,
+  random: () => number,
+  often: 'as rated' | 'evenly' = 'as rated',
+): HiddenFault {
   const families = new Map<number, Hypothesis[]>();
   for (const each of hypothesesOf(circuit)) {
     if (each.suspect === NOTHING_WRONG) continue;
     families.set(each.family, [...(families.get(each.family) ?? []), each]);
   }
   const list = [...families.values()];
-  const weights = list.map((members) => members.reduce((sum, { prior }) => sum + prior, 0));
+  const kind = ([member]: readonly Hypothesis[]) => member!.name;
+  const weights = list.map((members) =>
+    often === 'as rated'
+      ? members.reduce((sum, { prior }) => sum + prior, 0)
+      : 1 / list.filter((each) => kind(each) === kind(members)).length,
+  );
   let draw = random() * weights.reduce((sum, each) => sum + each, 0);
   const index = weights.findIndex((each) => (draw -= each) < 0);
   const members = list[index < 0 ? list.length - 1 : index]!;
