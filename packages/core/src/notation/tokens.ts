@@ -34,6 +34,23 @@ export class LineFlaw extends CoreError {
 const pattern =
   /\s+|#.*|(->|→|[>(),:=])|"((?:[^"\\]|\\.)*)"|((?:[^\s>→(),:="]|(?<=\d),(?=\d)|-(?!>))+)|(.)/gu;
 
+/** A figure with a pin behind it, as a part's is named behind its last word: `lamp left 5W.1`. */
+const figureAndPin = /^(~?\d[\d.,/]*(?:A|W|V|Ω|ohms?))\.(\S+)$/iu;
+
+/** A word, or the words that it stands for: a figure says nothing of a pin, so `5W.1` behind a name is `5W pin 1`. */
+function wordsOf(text: string, from: number, before: Token | undefined): readonly Token[] {
+  const named = before?.kind === 'word' || before?.kind === 'text' ? figureAndPin.exec(text) : null;
+  const whole: Token = { kind: 'word', text, from, to: from + text.length };
+  if (named === null) return [whole];
+  const [, figure = '', pin = ''] = named;
+  const dot = from + figure.length;
+  return [
+    { ...whole, text: figure, to: dot },
+    { ...whole, text: 'pin', from: dot, to: dot + 1 },
+    { ...whole, text: pin, from: dot + 1 },
+  ];
+}
+
 /** The tokens of one line; what stands after `#` is a remark. @throws {LineFlaw} on a quote that is not closed */
 export function tokensOf(line: string): readonly Token[] {
   const tokens: Token[] = [];
@@ -43,7 +60,7 @@ export function tokensOf(line: string): readonly Token[] {
     if (mark !== undefined) {
       tokens.push({ kind: mark === '->' || mark === '→' ? '>' : (mark as '>'), text: mark, from, to });
     } else if (quoted !== undefined) tokens.push({ kind: 'text', text: unquoted(all), from, to });
-    else if (word !== undefined) tokens.push({ kind: 'word', text: word, from, to });
+    else if (word !== undefined) tokens.push(...wordsOf(word, from, tokens.at(-1)));
     else if (other !== undefined) {
       throw new LineFlaw('A quote is opened here and not closed: put " at its end.', from, line.length);
     }

@@ -126,6 +126,17 @@ test('what is known of a wire may stand on either side of its arrow, or in part 
   );
 });
 
+test('a pin may stand behind the last word of what is said of a part', () => {
+  const start = 'battery.- > ground GB\nbattery > fuse 1 10A > ';
+  const written = (text: string) => read(`${start}${text}\nbattery > fuse 2 15A > left.tail`);
+  expect(written('twin left 5/21W.brake > ground G1')).toEqual(
+    written('twin left pin brake 5/21W > ground G1'),
+  );
+  expect(written('twin left 5/21W.brake > ground G1').sections.map(({ to }) => to)).toContain('twin-left.2');
+  expect(read(`${start}relay K1 85Ω.86`).sections.at(-1)!.to).toBe('K1.coilFeed');
+  expect(read(`${start}motor 2 5A.1 > ground G1`).sections.at(-1)!.from).toBe('2.2');
+});
+
 test('each path to a lamp with two filaments takes the next one; a third has to say which', () => {
   const ends = (text: string) =>
     read(text).sections.flatMap(({ to }) => (to.startsWith('twin-tail.') ? [to] : []));
