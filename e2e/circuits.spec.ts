@@ -303,6 +303,7 @@ test('a job without a diagram keeps what is said, and goes on with its circuit o
   const dialog = page.getByRole('dialog');
   const none = { label: 'Heron flatbed, 2011, nursery deliveries: no diagram yet' };
   await dialog.getByLabel('Vehicle and circuit').selectOption(none);
+  await dialog.getByRole('radio', { name: '24 V' }).click();
   await dialog.getByLabel('What fails').fill('Horn dead');
   await dialog.getByLabel(/^Complaint/).fill('Since Monday.');
   await dialog.getByRole('button', { name: 'Open the job' }).click();
@@ -321,6 +322,7 @@ test('a job without a diagram keeps what is said, and goes on with its circuit o
   await page.getByRole('link', { name: 'Draw the circuit' }).click();
   await writeAtEnd(page, 'battery > fuse 5 20A > switch > horn 5A > ground G1');
   await expect(page.getByText('still called “Not drawn yet”')).toBeVisible();
+  await expect(written(page)).toContainText('24 V');
   // Tried against the real one, which does otherwise: what would explain it is put right in one tap, and taken back.
   const tried = page.getByRole('region', { name: 'Try it' });
   await tried.getByRole('radio', { name: 'No', exact: true }).click();

@@ -6,6 +6,7 @@ import { useNavigate } from 'react-router';
 import { newId } from '../../data/newId';
 import { currentCircuits, loadWorkshop, openJob } from '../../data/workshop';
 import { useAppDispatch, useAppSelector } from '../../data/store';
+import { Segments } from '../../ui/Segments';
 import { jobPath } from '../frame/jobViews';
 
 /** Opens a job: which circuit, what fails. The ids are made once, so that pressing twice opens one job. */
@@ -30,6 +31,8 @@ export function NewJob({
   const [ids] = useState(() => ({ id: newId(), complaintEventId: newId() }));
   /** A circuit, or a vehicle of which none is drawn. */
   const [chosen, setChosen] = useState(circuits[0]?.id ?? vehicles[0]?.id ?? '');
+  /** Of a vehicle of which nothing is drawn. */
+  const [volts, setVolts] = useState<12 | 24>(12);
   const [title, setTitle] = useState('');
   const [complaint, setComplaint] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
@@ -44,7 +47,7 @@ export function NewJob({
     if (title.trim() === '') return setProblem('What fails: expected a few words.');
     if (complaint.trim() === '') return setProblem('Complaint: expected what the customer says.');
     setBusy(true);
-    const circuit = vehicle.id === chosen ? await begin(workshop, chosen, author) : { id: chosen };
+    const circuit = vehicle.id === chosen ? await begin(workshop, chosen, volts, author) : { id: chosen };
     if ('why' in circuit) {
       setBusy(false);
       return setProblem(circuit.why);
@@ -81,6 +84,15 @@ export function NewJob({
             }}
           >
             <CircuitChoice {...{ circuits, vehicles, chosen }} onChoose={setChosen} />
+            {vehicles.some(({ id }) => id === chosen) && (
+              <Segments
+                label="Its battery"
+                chosen={`${volts}`}
+                positions={batteries}
+                disabled={busy}
+                onChoose={(each) => setVolts(each === '24' ? 24 : 12)}
+              />
+            )}
             <label htmlFor={`${fields}-title`} className="text-dim mt-2 text-[15px]">
               What fails
             </label>
@@ -116,6 +128,11 @@ export function NewJob({
     </Dialog.Root>
   );
 }
+
+const batteries = [
+  { id: '12', name: '12 V' },
+  { id: '24', name: '24 V' },
+];
 
 /** A circuit; or a vehicle of which none is drawn yet. */
 function CircuitChoice({
@@ -156,7 +173,7 @@ function CircuitChoice({
 }
 
 /** What it takes to read and write circuits comes only when it is needed: most jobs are of a circuit that is drawn. */
-async function begin(workshop: Workshop, vehicleId: string, author: string) {
+async function begin(workshop: Workshop, vehicleId: string, volts: 12 | 24, author: string) {
   const { undrawnCircuit } = await import('./undrawnCircuit');
-  return undrawnCircuit(workshop, vehicleId, author);
+  return undrawnCircuit(workshop, vehicleId, volts, author);
 }

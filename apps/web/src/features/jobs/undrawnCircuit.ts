@@ -1,27 +1,33 @@
 import type { Workshop } from '@grim-lantern/contract';
 import { readNotation, undrawnName, undrawnNotation } from '@grim-lantern/core';
+import { fetchCircuit } from '../../data/circuits';
 import { newId } from '../../data/newId';
 import { request, whyNot } from '../../data/request';
 import { currentCircuits } from '../../data/workshop';
 
 /**
- * The circuit that a job of a vehicle begins with while nothing is drawn: the one that an earlier such job has begun and
+ * The circuit that a job of a vehicle begins with while nothing is drawn: one of its volts that an earlier such job has begun and
  * nobody has drawn in, else a new one.
  * @returns its id, or in one sentence why there is none
  */
 export async function undrawnCircuit(
   workshop: Workshop,
   vehicleId: string,
+  nominalVolts: 12 | 24,
   author: string,
 ): Promise<{ readonly id: string } | { readonly why: string }> {
-  const begun = currentCircuits(workshop).find(
+  const begun = currentCircuits(workshop).filter(
     ({ name, vehicle, revision }) => vehicle.id === vehicleId && name === undrawnName && revision === 1,
   );
-  if (begun !== undefined) return { id: begun.id };
+  for (const { id } of begun) {
+    const known = await fetchCircuit(id);
+    if (known.status !== 'done') return { why: whyNot(known) };
+    if (known.reply.circuit.nominalVolts === nominalVolts) return { id };
+  }
   const boxes = await request('centres', { params: { vehicleId } });
   if (boxes.status !== 'done') return { why: whyNot(boxes) };
   const kept = boxes.reply.centres.filter(({ removed }) => !removed).map(({ centre }) => centre);
-  const source = undrawnNotation(kept, 12);
+  const source = undrawnNotation(kept, nominalVolts);
   const id = newId();
   const drawn = { author, at: new Date().toISOString(), why: 'A job was opened without a diagram' };
   const { circuit } = readNotation(source);
