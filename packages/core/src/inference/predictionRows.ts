@@ -18,7 +18,10 @@ interface Rows {
   readonly fingerprints: Int32Array;
   /** By row; equal for two rows under which contacts, outputs and fuses stand alike. */
   readonly regimes: Int32Array;
-  /** Of rows under which what no diagram gives decides how those stand, or whether anything is there to read: what each way would show. */
+  /**
+   * Of rows under which what no diagram gives decides how those stand, or whether anything is there to be read: what each way
+   * would show.
+   */
   readonly alternatives: Map<number, readonly Alternative[]>;
 }
 

@@ -160,17 +160,22 @@ export function doubtAfter(earlier: number): number {
 }
 
 /**
- * Adds the evidence of a reading to the weights, as far as it is beyond doubt: what speaks for or against a hypothesis by
- * less, compared with what was to be expected of all together, says nothing; so many hints of one sort never add up to a proof.
+ * What is left of evidence once that doubt is taken off: what speaks for or against a hypothesis by less says nothing, so that many
+ * hints of one sort never add up to a proof.
+ * @param speaks - how many times likelier something is under a hypothesis than it is in all
  */
+export function beyondDoubt(speaks: number, doubt: number): number {
+  return speaks > doubt ? speaks / doubt : speaks * doubt < 1 ? speaks * doubt : 1;
+}
+
+/** Adds the evidence of a reading to the weights, as far as it is beyond doubt. */
 function addEvidence(weights: Float64Array, evidence: Float64Array, earlier: number): void {
   let expected = 0;
   for (let k = 0; k < weights.length; k++) expected += weights[k]! * evidence[k]!;
   const doubt = doubtAfter(earlier);
   for (let k = 0; k < weights.length; k++) {
-    const speaks = evidence[k]! / expected;
-    if (speaks > doubt) weights[k]! *= speaks / doubt;
-    else if (speaks * doubt < 1) weights[k] = Math.max(weights[k]! * speaks * doubt, least(weights[k]!));
+    const weight = weights[k]!;
+    weights[k] = Math.max(weight * beyondDoubt(evidence[k]! / expected, doubt), least(weight));
   }
   toSumOfOne(weights);
 }

@@ -2,7 +2,7 @@ import type { Instrument } from '../instruments/instruments';
 import type { PredictionRows } from '../inference/predictionRows';
 import { meaningless } from '../inference/predictionRows';
 import type { TakenReading } from '../inference/takenReading';
-import { doubtAfter } from '../inference/weights';
+import { beyondDoubt, doubtAfter } from '../inference/weights';
 import { entropyBits } from '../statistics/entropy';
 import type { TruncatedPosterior } from './truncatedPosterior';
 import type { Outcomes, OutcomeTable } from './outcomeTable';
@@ -65,7 +65,7 @@ export function informationMeasure(
       if (nonsense > meaninglessAtMost) return null;
       const made = make(instrument, predictions);
       const earlier = evidence.filter(({ test }) => test.instrument === instrument.id).length;
-      if (made !== null && earlier > 0) beyondDoubt(made, chances, doubtAfter(earlier));
+      if (made !== null && earlier > 0) takeOffDoubt(made, chances, doubtAfter(earlier));
       return made;
     },
     // I(S; O) = H(S) - Σ p(o)·H(S | o), with p(o)·H(S | o) = p(o)·log p(o) - Σ p(s, o)·log p(s, o).
@@ -84,15 +84,14 @@ export function informationMeasure(
  * Leaves of the chances what would count: an outcome moves a hypothesis as far only as its chance under that one is beyond doubt
  * another than its chance in all, as readings are weighed. Outcomes stay as likely as they were.
  */
-function beyondDoubt({ outcomes, chances }: Outcomes, rows: Float64Array, doubt: number): void {
+function takeOffDoubt({ outcomes, chances }: Outcomes, rows: Float64Array, doubt: number): void {
   const count = rows.length;
   for (let at = 0; at < outcomes * count; at += count) {
     let [expected, left] = [0, 0];
     for (let k = 0; k < count; k++) expected += rows[k]! * chances[at + k]!;
     if (expected === 0) continue;
     for (let k = 0; k < count; k++) {
-      const speaks = chances[at + k]! / expected;
-      const counts = speaks > doubt ? speaks / doubt : speaks * doubt < 1 ? speaks * doubt : 1;
+      const counts = beyondDoubt(chances[at + k]! / expected, doubt);
       chances[at + k] = counts * expected;
       left += rows[k]! * counts;
     }

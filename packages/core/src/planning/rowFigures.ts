@@ -18,7 +18,7 @@ export function rowFigures(count: number): RowFigures {
   return { mean: room(), deviation: room(), overload: room(), special: new Uint8Array(count) };
 }
 
-/** What a row may show, each with its share by where the readings have put the figures that no diagram gives; null where that is open. */
+/** What a row may show, each with its share by where the readings have put what no diagram gives; null where that is open. */
 function shownInWays<Rows extends PredictionRows>(
   { kind, alternatives }: Rows,
   row: number,
