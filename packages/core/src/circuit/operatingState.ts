@@ -85,6 +85,17 @@ export function withBlown(state: OperatingState, fuses: readonly string[], blown
   return { ...state, blown: blown ? [...others, ...fuses].sort() : others };
 }
 
+/** The same state with everything put back: battery on, all plugged in, whole fuses in their cavities, no lead laid. */
+export function putTogether(state: OperatingState): OperatingState {
+  return {
+    ...withBlown(state, state.blown ?? [], false),
+    batteryConnected: true,
+    apart: [],
+    cavities: {},
+    leads: undefined,
+  };
+}
+
 /** The same state with one control moved. */
 export function withControl(state: OperatingState, control: string, position: string): OperatingState {
   return { ...state, controls: { ...state.controls, [control]: position } };

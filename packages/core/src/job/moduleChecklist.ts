@@ -1,6 +1,6 @@
 import type { Circuit, Section } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
-import { withControl } from '../circuit/operatingState';
+import { putTogether, withControl } from '../circuit/operatingState';
 import { restingState } from '../circuit/restingState';
 import type { TerminalRef } from '../circuit/terminalRef';
 import { partIdOf } from '../circuit/terminalRef';
@@ -130,8 +130,7 @@ function feedOf(predictor: Predictor, terminal: TerminalRef): Feed | null {
     isOn,
     stateNear(state) {
       const set = first.set(state);
-      const whole = { ...rest, controls: set.controls, renewed: state.renewed };
-      const near = [state, set, { ...set, batteryConnected: true }, whole];
+      const near = [state, set, { ...set, batteryConnected: true }, putTogether(set)];
       return near.find(isOn) ?? first.set(rest);
     },
   };

@@ -1,6 +1,6 @@
 import type { Circuit } from '../circuit/circuit';
 import type { OperatingState } from '../circuit/operatingState';
-import { withApart, withBlown, withCavity, withLead } from '../circuit/operatingState';
+import { putTogether, withApart, withCavity, withLead } from '../circuit/operatingState';
 import type { Move } from '../planning/moves';
 import { movesBetween, moveWords } from '../planning/moves';
 import type { JobFact } from './events';
@@ -14,14 +14,7 @@ export interface StillApart {
 
 /** What must be put back before a job is over, in a safe order: hands first, power last, then the trim. */
 export function stillApart(circuit: Circuit, { state, site }: JobState): readonly StillApart[] {
-  const whole: OperatingState = {
-    ...withBlown(state, state.blown ?? [], false),
-    batteryConnected: true,
-    apart: [],
-    cavities: {},
-    leads: undefined,
-  };
-  const moves = movesBetween(circuit, state, whole).map((move): StillApart => {
+  const moves = movesBetween(circuit, state, putTogether(state)).map((move): StillApart => {
     return { words: moveWords(circuit, move), putBack: { type: 'state-set', state: afterMove(state, move) } };
   });
   const trim = circuit.strips

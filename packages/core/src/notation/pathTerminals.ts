@@ -25,7 +25,7 @@ export function throughStop(part: Part, stop: Stop, free: string | null): Throug
   if (part.kind === 'splice' || part.kind === 'ground') return { in: 'x', out: 'x' };
   if (part.kind === 'battery') return { in: arrive ?? '-', out: leave ?? '+' };
   if (part.kind === 'module') return { in: arrive ?? leave, out: leave };
-  const [first, last] = part.kind === 'two-filament lamp' ? ([free, 'ground'] as const) : usualEnds(part);
+  const [first, last] = usualEnds(part, free);
   const into = arrive ?? (leave === null ? first : (beyond(part, leave) ?? first));
   return { in: into, out: leave ?? (arrive === null ? last : beyond(part, arrive)) };
 }
@@ -60,8 +60,9 @@ const ofKind: Readonly<Partial<Record<Part['kind'], readonly [string, string]>>>
   relay: ['supply', 'normallyOpen'],
 };
 
-/** The terminals of a part by which a path comes in and goes on where it says nothing. */
-function usualEnds(part: Part): readonly [string | null, string | null] {
+/** The terminals of a part by which a path comes in and goes on where it says nothing. @param free - as `throughStop` has it */
+function usualEnds(part: Part, free: string | null): readonly [string | null, string | null] {
+  if (part.kind === 'two-filament lamp') return [free, 'ground'];
   if (part.kind === 'switch') return [part.legs[0]?.a ?? null, part.legs[0]?.b ?? null];
   return ofKind[part.kind] ?? ['1', '2'];
 }
@@ -84,7 +85,7 @@ function beyond(part: Part, terminal: string): string | null {
     return others.length === 1 ? others[0]! : null;
   }
   if (part.kind === 'two-filament lamp') return terminal === 'ground' ? null : 'ground';
-  const [first, last] = usualEnds(part);
+  const [first, last] = usualEnds(part, null);
   return terminal === first ? last : terminal === last ? first : null;
 }
 

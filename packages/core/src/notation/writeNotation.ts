@@ -185,7 +185,11 @@ const nameOf = (ref: TerminalRef | null) => (ref === null ? null : terminalIn(re
 
 /** Parts whose pins are always named: they have several that a path may take. */
 const namesPins: readonly Part['kind'][] = [
-  ...(['relay', 'module', 'connector', 'switch', 'potentiometer'] as const),
+  'relay',
+  'module',
+  'connector',
+  'switch',
+  'potentiometer',
   'two-filament lamp',
 ];
 

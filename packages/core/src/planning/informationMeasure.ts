@@ -41,6 +41,8 @@ export function informationMeasure(
   const joint = new Float64Array(suspectChances.length);
   const make = outcomeTables(truncated, tellApart);
   const entropy = entropyBits(suspectChances);
+  const earlier = new Map<string, number>();
+  for (const { test } of evidence) earlier.set(test.instrument, (earlier.get(test.instrument) ?? 0) + 1);
   const jointWith = (table: Outcomes, outcome: number) => {
     const row = outcome * count;
     let probability = 0;
@@ -64,8 +66,8 @@ export function informationMeasure(
       }
       if (nonsense > meaninglessAtMost) return null;
       const made = make(instrument, predictions);
-      const earlier = evidence.filter(({ test }) => test.instrument === instrument.id).length;
-      if (made !== null && earlier > 0) takeOffDoubt(made, chances, doubtAfter(earlier));
+      const times = earlier.get(instrument.id);
+      if (made !== null && times !== undefined) takeOffDoubt(made, chances, doubtAfter(times));
       return made;
     },
     // I(S; O) = H(S) - Σ p(o)·H(S | o), with p(o)·H(S | o) = p(o)·log p(o) - Σ p(s, o)·log p(s, o).

@@ -33,26 +33,27 @@ function diodesStay(
  * Volts of a node with a load in place, nothing moved by it and filaments on their tangents. A load that draws i from a into b
  * shifts node n by -i·(Z_na - Z_nb), in ohms between pairs of nodes -i·(R_nb - R_na - R_0b + R_0a) / 2 (node 0 the body). One
  * that joins two nodes of which one floats draws nothing: all that floats with it comes to the other's volts.
- * @param share - of the current that the tangents give, as far as the source can give it
+ * @returns the volts at a share of the current that the tangents give, as far as the source can give it
  */
 function voltsUnderLoad(
   { volts, floating, thevenin }: Solution,
   { a, b, ohms: load }: LoadedPort,
-  share: number,
-): (node: number) => number {
+): (share: number) => (node: number) => number {
   const between = (one: number, other: number) => (one === other ? 0 : thevenin(one, other).ohms);
   const source = thevenin(a, b);
   if (!Number.isFinite(source.ohms)) {
     const [floats, still] = floating(a) ? [a, b] : [b, a];
     const shift = volts(still) - volts(floats);
-    return (node) => volts(node) + (Number.isFinite(between(node, floats)) ? shift : 0);
+    return () => (node) => volts(node) + (Number.isFinite(between(node, floats)) ? shift : 0);
   }
-  const amps = source.volts * Math.min(share / (source.ohms + load), 1 / source.ohms);
   // Of what floats only the volts among itself have a meaning.
   const own = floating(a) ? 0 : between(REFERENCE, b) - between(REFERENCE, a);
-  return (node) => {
-    const apart = between(node, b) - between(node, a);
-    return Number.isFinite(apart) ? volts(node) - (amps * (apart - own)) / 2 : volts(node);
+  return (share) => {
+    const amps = source.volts * Math.min(share / (source.ohms + load), 1 / source.ohms);
+    return (node) => {
+      const apart = between(node, b) - between(node, a);
+      return Number.isFinite(apart) ? volts(node) - (amps * (apart - own)) / 2 : volts(node);
+    };
   };
 }
 
@@ -70,12 +71,15 @@ export function portUnderLoad(
   loaded: (port: LoadedPort) => UpdatedNetwork | null,
   compiled: () => Network,
 ): Solution['loadedPort'] {
-  const held = heldDevices(solution.network, faults);
   const shares = solution.network.filaments.length === 0 ? [1] : throughFilaments;
+  // Of thousands of solutions few are ever asked for a port.
+  let held: readonly (boolean | null)[] | null = null;
   return (port) => {
+    const holds = (held ??= heldDevices(solution.network, faults));
     const stays = (volts: UpdatedNetwork['volts'] | undefined) =>
-      volts !== undefined && diodesStay(solution, held, volts);
-    return shares.every((share) => stays(voltsUnderLoad(solution, port, share))) || stays(loaded(port)?.volts)
+      volts !== undefined && diodesStay(solution, holds, volts);
+    const voltsAt = voltsUnderLoad(solution, port);
+    return shares.every((share) => stays(voltsAt(share))) || stays(loaded(port)?.volts)
       ? solution.thevenin(port.a, port.b)
       : portAnew(compiled(), solution.joined, faults, port);
   };
