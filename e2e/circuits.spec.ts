@@ -310,6 +310,22 @@ test('a job without a diagram keeps what is said, and goes on with its circuit o
   await expect(page.getByRole('heading', { name: 'Nothing is drawn of this yet' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Add a photo' })).toBeVisible();
   await expect(page.getByRole('img', { name: /Harness/ }).getByText(/%/)).toHaveCount(0);
+  // A relay that no diagram shows is tested by itself; the vehicle remembers its socket.
+  await page.getByRole('link', { name: 'Test a relay by itself' }).click();
+  await page.getByLabel('Fuse box or place').fill('Dash');
+  await page.getByLabel('Socket').fill('R3');
+  await expect(page.getByText('240–520 Ω')).toBeVisible();
+  await page.getByRole('radio', { name: 'with 4', exact: true }).click();
+  await page.getByLabel('Coil 1 – 2', { exact: true }).fill('OL');
+  await page.getByLabel('3 – 4 at rest', { exact: true }).fill('0.4');
+  await expect(page.getByRole('region', { name: 'Verdict on the relay' })).toContainText('the coil is open');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Earlier bench tests' })).toContainText('the coil is open');
+  await page.goto(`${house.address}/vehicles`);
+  await page.getByRole('link', { name: /Heron flatbed/ }).click();
+  const relays = page.getByRole('region', { name: 'Relays' });
+  await expect(relays).toContainText('Relay R3, Dash R3');
+  await expect(relays).toContainText('the coil is open');
   // Nor does the list of jobs tell of a suspect, once it has worked out where the job stands.
   await page.goto(house.address);
   const line = page

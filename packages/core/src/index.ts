@@ -40,7 +40,7 @@ export {
   wireListRows,
   wireListShape,
 } from './notation/wireList';
-export { inspectCircuit } from './circuit/inspectCircuit';
+export { inspectCircuit, openEndsOf } from './circuit/inspectCircuit';
 export type { DrawingFlaw } from './circuit/inspectCircuit';
 export type { BodyKind, Circuit, Place, Section, Strip } from './circuit/circuit';
 export type { OnBody } from './circuit/onBody';
@@ -137,6 +137,8 @@ export type {
   ShownOhms,
 } from './diagnostics/relays/benchReadings';
 export { benchVerdict } from './diagnostics/relays/benchTest';
+export { looseRelay } from './diagnostics/relays/looseRelay';
+export type { PrintedPins } from './diagnostics/relays/looseRelay';
 export { loadsOf, relayAmps, relaysOf } from './diagnostics/relays/commanded';
 export type { CommandClause, CommandGate, CommandWire } from './diagnostics/relays/commandPath';
 export { footprintOf, mirrored, pinsLaidOut } from './circuit/parts/footprints';

@@ -72,15 +72,19 @@ function unnamed(circuit: Circuit): readonly DrawingFlaw[] {
 }
 
 /** The ends that want a wire: every terminal of what cannot work with one loose. */
-function openEnds(circuit: Circuit): readonly DrawingFlaw[] {
+export function openEndsOf(circuit: Circuit): readonly TerminalRef[] {
   const wired = wiresAt(circuit);
   return circuit.parts.flatMap((part) =>
-    terminalsOf(part).flatMap((ref): readonly DrawingFlaw[] => {
-      if (wired.has(ref) || !wantsWire(part, ref, wired)) return [];
-      const message = `${terminalName(circuit, ref)} ends in nothing${question(part, ref)}`;
-      return [{ weight: 'stops', message, at: part.id, openEnd: ref }];
-    }),
+    terminalsOf(part).filter((ref) => !wired.has(ref) && wantsWire(part, ref, wired)),
   );
+}
+
+function openEnds(circuit: Circuit): readonly DrawingFlaw[] {
+  return openEndsOf(circuit).map((ref) => {
+    const part = partById(circuit, partIdOf(ref));
+    const message = `${terminalName(circuit, ref)} ends in nothing${question(part, ref)}`;
+    return { weight: 'stops', message, at: part.id, openEnd: ref };
+  });
 }
 
 function question(part: Part, ref: TerminalRef): string {

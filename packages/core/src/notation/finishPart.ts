@@ -4,6 +4,7 @@ import type { Part } from '../circuit/parts/part';
 import type { AssumedOfPart, PartCommon } from '../circuit/parts/partKind';
 import { assumedOfPart } from '../circuit/parts/partKind';
 import type { RelayPins } from '../circuit/parts/relay';
+import { usualCoilOhms } from '../circuit/parts/relay';
 import { pinNumbers } from '../circuit/parts/pinNames';
 import type { SwitchLeg } from '../circuit/parts/switch';
 import { assumedPlace } from './bodyPlan';
@@ -21,9 +22,8 @@ export interface Usage {
 /** The positions of a control, resting one first. */
 export type PositionsOf = (control: string) => readonly string[];
 
-/** Figures of a fitting that nobody gave. Judgement: a fuse of 10 A, a coil of 85 Ω at 12 V. */
+/** Figures of a fitting that nobody gave. Judgement. */
 const usualRatingAmps = 10;
-const usualCoilOhms = 85;
 const usualWatts = 21;
 const usualOhms = 5;
 const usualTwinWatts = [5, 21] as const;
@@ -143,7 +143,7 @@ function wiredPart(
     ...common,
     kind: 'relay',
     ...boxOf(id, fields),
-    coilOhms: guess('coilOhms', fields.coilOhms, (usualCoilOhms * nominalVolts ** 2) / 144),
+    coilOhms: guess('coilOhms', fields.coilOhms, usualCoilOhms(nominalVolts)),
     pins: relayPinsOf(fields.relayPins, usage),
     ...(leastOhms === undefined || mostOhms === undefined ? {} : { coilBand: { leastOhms, mostOhms } }),
     ...present(fields, [

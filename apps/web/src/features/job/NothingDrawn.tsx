@@ -26,6 +26,9 @@ export function NothingDrawn() {
         <Link to={jobPath(jobId, 'traces')} replace className={key}>
           Keep a recording
         </Link>
+        <Link to={jobPath(jobId, 'relay')} replace className={key}>
+          Test a relay by itself
+        </Link>
         <Link to={jobPath(jobId, 'story')} replace className={key}>
           What the customer says
         </Link>

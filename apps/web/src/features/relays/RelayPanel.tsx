@@ -1,30 +1,48 @@
+import type { RelayPart } from '@grim-lantern/core';
 import { formatQuantity, listWords } from '@grim-lantern/core';
 import { Segments } from '../../ui/Segments';
 import { BenchLayer } from './BenchLayer';
 import { CommandLayer } from './CommandLayer';
+import { LooseRelay } from './LooseRelay';
 import { ProveLayer } from './ProveLayer';
 import { relayLayers } from './relayLayers';
 import type { RelayPanelProps } from './relayPanelProps';
 import { SocketLayer } from './SocketLayer';
+import { notDrawn } from './useRelays';
 
 /** One relay at a time: its socket pin by pin, moves that prove, the way of its command, and the relay by itself. */
 export function RelayPanel(props: RelayPanelProps) {
-  const { all, relay, onRelay, layer, onLayer, work } = props;
-  if (relay === undefined) return <p className="text-dim py-6 text-lg">No relay is on this circuit.</p>;
+  const { all, relay, onRelay, vehicleId, circuit } = props;
   return (
     <section aria-label="Relay" className="py-4">
-      {all.length > 1 && (
+      {all.length > 0 && (
         <div className="mb-3 overflow-x-auto">
           <Segments
             label=""
             name="Which relay"
-            chosen={relay.id}
-            positions={all.map(({ id, name }) => ({ id, name }))}
+            chosen={relay?.id ?? notDrawn}
+            positions={[
+              ...all.map(({ id, name }) => ({ id, name })),
+              { id: notDrawn, name: 'One that is not drawn' },
+            ]}
             disabled={false}
             onChoose={onRelay}
           />
         </div>
       )}
+      {relay === undefined ? (
+        <LooseRelay {...{ vehicleId }} nominalVolts={circuit.nominalVolts} />
+      ) : (
+        <DrawnRelay {...props} relay={relay} />
+      )}
+    </section>
+  );
+}
+
+function DrawnRelay(props: RelayPanelProps & { readonly relay: RelayPart }) {
+  const { relay, layer, onLayer, work } = props;
+  return (
+    <>
       <div className="mb-3 overflow-x-auto">
         <Segments
           label=""
@@ -54,6 +72,6 @@ export function RelayPanel(props: RelayPanelProps) {
           {layer === 'bench' && <BenchLayer key={relay.id} {...props} {...{ work, relay }} />}
         </>
       )}
-    </section>
+    </>
   );
 }

@@ -4,12 +4,15 @@ import { useEffect, useState } from 'react';
 import { askAboutJob } from '../../session/coreClient';
 import type { RelayLayer } from './relayLayers';
 
+/** Chosen in place of a relay's id for one that no diagram shows. No part has such an id. */
+export const notDrawn = '?';
+
 /** What the panel of the relays works on. */
 export interface Relays {
   readonly vehicleId: string;
   readonly circuitId: string;
   readonly all: readonly RelayPart[];
-  /** The one on show. */
+  /** The one on show; undefined for one that is not drawn. */
   readonly relay: RelayPart | undefined;
   readonly onRelay: (id: string) => void;
   readonly layer: RelayLayer;
@@ -29,7 +32,7 @@ export function useRelays(
   const all = relaysOf(circuit);
   const [chosen, onRelay] = useState<string | null>(null);
   const [layer, onLayer] = useState<RelayLayer>('socket');
-  const relay = all.find(({ id }) => id === chosen) ?? all[0];
+  const relay = chosen === notDrawn ? undefined : (all.find(({ id }) => id === chosen) ?? all[0]);
   const work = useRelayWork(circuitId, circuit, events, wanted ? relay?.id : undefined);
   return { vehicleId, circuitId, all, relay, onRelay, layer, onLayer, work };
 }
