@@ -1,7 +1,7 @@
 import type { CircuitRecord, CircuitSummary } from '@grim-lantern/contract';
 import type { TerminalRef } from '@grim-lantern/core';
-import { joinedText, notationAfter, partIdOf, writeNotation } from '@grim-lantern/core';
-import { useMemo, useState } from 'react';
+import { joinedText, notationAfter, openEndsOf, partIdOf, writeNotation } from '@grim-lantern/core';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { Drawing } from './Drawing';
 import { DrawingChecks } from './DrawingChecks';
 import { EditorHead } from './EditorHead';
@@ -35,7 +35,8 @@ export function CircuitEditor({
   );
   const draft = useCircuitDraft(vehicleId, record?.id ?? null, stored, kept ?? stored);
   const { circuit, text, checks, flaws, partsAt } = draft;
-  const ends = checks.flatMap(({ openEnd }) => openEnd ?? []);
+  const ends = useMemo(() => openEndsOf(circuit), [circuit]);
+  const tried = useDeferredValue(circuit);
   const { end, tap, goOn } = useAim(circuit, ends, record === null ? 'BAT.+' : null);
   const [joining, setJoining] = useState(false);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -96,7 +97,7 @@ export function CircuitEditor({
             }}
           />
           <TryIt
-            circuit={circuit}
+            circuit={tried}
             onPutRight={(right) => draft.edit(notationAfter(draft.text, draft.flaws, right))}
           />
         </div>

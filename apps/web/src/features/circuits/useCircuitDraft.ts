@@ -1,6 +1,6 @@
 import type { Circuit, DrawingFlaw, ReadNotation } from '@grim-lantern/core';
 import { inspectCircuit, readNotation } from '@grim-lantern/core';
-import { useEffect, useMemo, useReducer, useState } from 'react';
+import { useDeferredValue, useEffect, useMemo, useReducer, useState } from 'react';
 import { changedDraft, draftOf } from './draftHistory';
 import { saveDraft } from './keptDraft';
 
@@ -8,6 +8,7 @@ import { saveDraft } from './keptDraft';
 export interface CircuitDraft extends ReadNotation {
   readonly text: string;
   readonly circuit: Circuit;
+  /** What is not right in the drawing. After a change of a large one it is drawn first, and checked then. */
   readonly checks: readonly DrawingFlaw[];
   readonly canUndo: boolean;
   readonly canRedo: boolean;
@@ -32,7 +33,8 @@ export function useCircuitDraft(
     setKept(saveDraft(vehicleId, circuitId, text === stored ? null : text));
   }, [vehicleId, circuitId, text, stored]);
   const read = useMemo(() => readNotation(text), [text]);
-  const checks = useMemo(() => inspectCircuit(read.circuit), [read]);
+  const drawn = useDeferredValue(read.circuit);
+  const checks = useMemo(() => inspectCircuit(drawn), [drawn]);
   return {
     ...read,
     text,

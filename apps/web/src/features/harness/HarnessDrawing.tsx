@@ -36,7 +36,7 @@ export function HarnessDrawing({
       viewBox={`${-margin} ${-margin} ${layout.width + 2 * margin} ${layout.height + 2 * margin}`}
       className="max-h-[110mm] w-full"
     >
-      <Ribbons {...{ circuit, layout, glow }} />
+      <Ribbons {...{ layout, glow }} />
       {layout.figures.map((figure) => {
         const chance = glow.get(figure.part.id) ?? 0;
         return (
@@ -52,7 +52,7 @@ export function HarnessDrawing({
           </g>
         );
       })}
-      <MapWords figures={figures} labels={labels} />
+      <MapWords {...{ figures, labels }} shown={layout} />
     </svg>
   );
 }

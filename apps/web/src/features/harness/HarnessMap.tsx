@@ -5,6 +5,7 @@ import { cavityFill } from '@grim-lantern/core';
 import { LocateFixed, Maximize, Minus, Plus } from 'lucide-react';
 import { useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import { boxAround, boxOf } from './boxes';
+import { drawnPiece, isDrawnInPieces } from './drawnPiece';
 import { enlargementAt } from './enlarged';
 import type { HarnessLayout, Point } from '@grim-lantern/drawing';
 import { figureMiddle } from '@grim-lantern/drawing';
@@ -96,10 +97,10 @@ export function HarnessMap({
     grows
       ? { ...whole, right: whole.right + keysWidth, focus: flag?.point ?? whole.focus }
       : (frameOf(layout, standing, calm.labels) ?? whole),
-    !opensWhole,
-    grows,
+    { legible: !opensWhole, steady: grows, inPieces: isDrawnInPieces(layout) },
   );
   useGrowth({ layout, at: growsAt, flagged: flag?.point ?? null }, steady);
+  const piece = useMemo(() => drawnPiece(layout, view), [layout, view]);
   const times = enlargementAt(view?.scale ?? 1);
   const letters = useLetters(glow === standing && times === 1 ? null : { ...lettered, glow, times }) ?? calm;
   useGlowKey(toGlow);
@@ -117,8 +118,8 @@ export function HarnessMap({
       >
         <g ref={stage}>
           <Chosen {...{ layout, chosen }} />
-          <Ribbons {...{ circuit, layout, glow }} />
-          {layout.figures.map((figure) => (
+          <Ribbons {...{ layout: piece, glow }} />
+          {piece.figures.map((figure) => (
             <MapFigure
               key={figure.id}
               figure={figure}
@@ -128,7 +129,7 @@ export function HarnessMap({
             />
           ))}
           {/* A hand that moves the harness asks nothing of the point it lets go at. */}
-          <MapTerminals terminals={layout.terminals} onPoint={onHold === null ? onPoint : null} />
+          <MapTerminals terminals={piece.terminals} onPoint={onHold === null ? onPoint : null} />
           {readings
             .filter(({ dot }) => dot)
             .map(({ key, point }) => (
@@ -142,7 +143,7 @@ export function HarnessMap({
               />
             ))}
           <Stretch points={stretch} />
-          <MapWords {...letters} />
+          <MapWords {...letters} shown={piece} />
           {held !== null && (
             <circle
               cx={held.x}

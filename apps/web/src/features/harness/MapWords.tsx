@@ -1,4 +1,5 @@
-import { memo } from 'react';
+import type { HarnessLayout } from '@grim-lantern/drawing';
+import { memo, useMemo } from 'react';
 import type { FigureWords, MapLabels, MapReading, Placed, PlacedFlag, SuspectWords } from './mapLabels';
 import { flagRing, letters } from './mapLabels';
 
@@ -6,22 +7,28 @@ import { flagRing, letters } from './mapLabels';
 export function MapWords({
   figures,
   labels,
+  shown,
   times = 1,
 }: {
   figures: readonly FigureWords[];
   labels: MapLabels;
+  /** What is drawn: only that has its name. */
+  shown: HarnessLayout;
   /** So much larger than the drawing: they were placed on one that is as much smaller. */
   times?: number;
 }) {
+  const drawn = useMemo(() => new Set(shown.figures.map(({ id }) => id)), [shown]);
   return (
     <g
       textAnchor="middle"
       className="pointer-events-none"
       transform={times === 1 ? undefined : `scale(${times})`}
     >
-      {figures.map(({ figure: { id, x, y, width, height }, name, below }) => (
-        <FigureName key={id} {...{ x, y, width, height, name, below }} />
-      ))}
+      {figures
+        .filter(({ figure }) => drawn.has(figure.id))
+        .map(({ figure: { id, x, y, width, height }, name, below }) => (
+          <FigureName key={id} {...{ x, y, width, height, name, below }} />
+        ))}
       {labels.ribbons.map((ribbon) => (
         <RibbonName key={ribbon.content.suspect} {...ribbon} />
       ))}

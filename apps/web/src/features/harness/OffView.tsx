@@ -1,6 +1,6 @@
 import { ArrowUp } from 'lucide-react';
 import type { Point } from '@grim-lantern/drawing';
-import type { View } from './usePanZoom';
+import type { View } from './viewOf';
 
 /** Something that must not be lost from sight: the probe, and what leads. */
 export interface Landmark {

@@ -5,65 +5,78 @@ import { zoom, zoomIdentity, zoomTransform } from 'd3-zoom';
 import type { RefObject } from 'react';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Point } from '@grim-lantern/drawing';
-import type { Frame } from './viewOf';
+import { isDrawnFor } from './drawnPiece';
+import type { Frame, View } from './viewOf';
 import { viewOf } from './viewOf';
 
 /** What the keys of the map take of its right side, px: a view of the whole stays clear of them. */
 const keysRoom = 64;
-
-/** How the drawing stands in its view, px of the screen. */
-export interface View {
-  readonly scale: number;
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
 
 /** Says to the style sheet whether the drawing is changing its size; nothing is drawn anew for what it knows already. */
 function markScaling(stage: SVGGElement | null, on: boolean): void {
   if (stage !== null && stage.dataset['scaling'] !== String(on)) stage.dataset['scaling'] = String(on);
 }
 
-/** Pan and zoom of a stage, which knows whether a hand is changing its size; told where it stands when it rests. */
+interface Transform {
+  readonly k: number;
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Pan and zoom of a stage, which knows whether a hand is changing its size; tells where it moves, and where it stands at rest. */
 function movingStage(
   stage: RefObject<SVGGElement | null>,
-  onRest: (transform: { readonly k: number; readonly x: number; readonly y: number }) => void,
+  onMove: (transform: Transform) => void,
+  onRest: (transform: Transform) => void,
 ): ZoomBehavior<SVGSVGElement, unknown> {
   let scale = 1;
   return zoom<SVGSVGElement, unknown>()
     .scaleExtent([0.15, 4])
-    .on('zoom', ({ transform }: { transform: { k: number; toString(): string } }) => {
+    .on('zoom', ({ transform }: { transform: Transform & { toString(): string } }) => {
       stage.current?.setAttribute('transform', transform.toString());
+      onMove(transform);
       if (transform.k === scale) return;
       scale = transform.k;
       // Halos and lamplight are drawn anew at every size: they wait until the hand rests.
       markScaling(stage.current, true);
     })
-    .on('end', ({ transform }: { transform: { k: number; x: number; y: number } }) => {
+    .on('end', ({ transform }: { transform: Transform }) => {
       markScaling(stage.current, false);
       onRest(transform);
     });
 }
 
 /** A stage that a hand moves and that shows what it is told to, with where it rests. */
-function useStage(svg: RefObject<SVGSVGElement | null>, stage: RefObject<SVGGElement | null>) {
+function useStage(
+  svg: RefObject<SVGSVGElement | null>,
+  stage: RefObject<SVGGElement | null>,
+  inPieces: boolean,
+) {
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
   const show = useRef<(frame: Frame, legible: boolean, slowly: boolean) => void>(() => undefined);
   const [stands, setStands] = useState<View | null>(null);
   useEffect(() => {
     const element = svg.current;
     if (element === null) return;
-    const view = movingStage(stage, ({ k, x, y }) =>
-      setStands({ scale: k, x, y, width: element.clientWidth, height: element.clientHeight }),
-    );
+    let told: View | null = null;
+    const tell = ({ k, x, y }: Transform) => {
+      told = { scale: k, x, y, width: element.clientWidth, height: element.clientHeight };
+      setStands(told);
+    };
+    // On its way it is told only where something comes into view that was not drawn.
+    const onMove = (now: Transform) => {
+      if (told !== null && !isDrawnFor({ ...told, scale: now.k, x: now.x, y: now.y }, told)) tell(now);
+    };
+    const view = movingStage(stage, onMove, tell);
     behaviour.current = view;
     show.current = (frame, legible, slowly) => {
       const width = element.clientWidth - (legible ? 0 : keysRoom);
       const shown = viewOf(frame, width, element.clientHeight, legible);
       const target = zoomIdentity.translate(shown.x, shown.y).scale(shown.scale);
       const still = matchMedia('(prefers-reduced-motion: reduce)').matches;
-      if (slowly && !still)
+      const there = told === null ? null : { ...told, ...shown };
+      const glides = !inPieces || (there !== null && isDrawnFor(there, told!));
+      if (slowly && !still && glides)
         select(element)
           .transition()
           .duration(350)
@@ -74,7 +87,7 @@ function useStage(svg: RefObject<SVGSVGElement | null>, stage: RefObject<SVGGEle
     return () => {
       select(element).on('.zoom', null);
     };
-  }, [svg, stage]);
+  }, [svg, stage, inPieces]);
   return { behaviour, show, stands };
 }
 
@@ -84,12 +97,20 @@ export function usePanZoom(
   stage: RefObject<SVGGElement | null>,
   whole: Frame,
   { left, top, right, bottom, focus: { x, y } }: Frame,
-  /** Whether the frame is shown in part rather than smaller than can be read. */
-  legible: boolean,
-  /** Whether the view stays where it is while the frame changes: `hold` and `showAround` move it. */
-  steady: boolean,
+  {
+    legible,
+    steady,
+    inPieces,
+  }: {
+    /** Whether the frame is shown in part rather than smaller than can be read. */
+    readonly legible: boolean;
+    /** Whether the view stays where it is while the frame changes: `hold` and `showAround` move it. */
+    readonly steady: boolean;
+    /** Whether only what is in view is drawn: the view does not glide over what is not. */
+    readonly inPieces: boolean;
+  },
 ) {
-  const { behaviour, show, stands } = useStage(svg, stage);
+  const { behaviour, show, stands } = useStage(svg, stage, inPieces);
   const latest = useRef<Frame>(whole);
   const frame = useMemo(
     () => ({ left, top, right, bottom, focus: { x, y } }),

@@ -6,6 +6,15 @@ export interface Frame extends Box {
   readonly focus: Point;
 }
 
+/** How the drawing stands in its view, px of the screen. */
+export interface View {
+  readonly scale: number;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
 /** Larger than this helps nobody; smaller than this nobody reads at arm's length. */
 const largestScale = 1.3;
 const leastScale = 0.8;
