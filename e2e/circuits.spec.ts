@@ -190,6 +190,29 @@ test('a splice found in the middle of a job: the drawing is changed, the job goe
   await expect(page.getByTestId('part-lamp-marker')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Go on with it' })).toBeHidden();
   await expect(ledger.getByRole('listitem')).toHaveCount(1);
+  // The next revision calls everything otherwise: where it was read is asked, not forgotten.
+  const words = [/left/g, /right/g, /\bK1\b/g, /\b12\b/g, /lights/g, /\bS1\b/g] as const;
+  const renamed = ['near', 'off-side', 'K9', '21', 'lighting', 'S9'];
+  await page.getByRole('link', { name: 'Drawing' }).click();
+  await written(page).click();
+  await page.keyboard.press('Control+A');
+  await page.keyboard.insertText(
+    words.reduce((text, word, i) => text.replaceAll(word, renamed[i]!), starterText('lamps')),
+  );
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await page.getByRole('link', { name: 'Back to the job' }).click();
+  await page.getByRole('button', { name: 'Go on with it' }).click();
+  const gone = page.getByRole('region', { name: 'A point that is gone' });
+  await expect(gone).toContainText(/no longer has (Fuse 12|Relay K1|Lamp (left|right)).*Where is that now/);
+  await expect(ledger.getByRole('listitem')).toHaveCount(0);
+  const points = gone.getByRole('combobox');
+  const point = await points.locator('option').nth(1).innerText();
+  await points.selectOption({ index: 1 });
+  await gone.getByRole('button', { name: 'It was read there' }).click();
+  await expect(gone).toBeHidden();
+  await expect(ledger.getByRole('listitem')).toHaveCount(1);
+  await expect(ledger).toContainText(point);
 });
 
 test('a vehicle without a diagram: all fuses of its boxes, their places set by a tap, and a job that surveys them', async ({

@@ -320,6 +320,28 @@ describe('the order of work', () => {
       code: 'reading/unknown',
       field: 'events.1.corrects',
     });
+    const own = reading(12.5);
+    await append([{ ...own, corrects: own.id }]).expect(422);
     await append([wrong, { ...reading(12.5), corrects: wrong.id }]).expect(200);
+  });
+
+  test('a current is withdrawn like a reading, once it is stored too; a reading does not correct one', async () => {
+    const current = event({
+      type: 'current-read',
+      fuse: null,
+      pulled: null,
+      amps: 0.4,
+      by: 'clamp',
+      state: rest,
+    });
+    await append([current]).expect(200);
+    await append([{ ...reading(12.5), corrects: current.id }]).expect(422);
+    await append([event({ type: 'reading-withdrawn', reading: current.id, why: 'entered in error' })]).expect(
+      200,
+    );
+    const [complaint] = await stored();
+    await append([
+      event({ type: 'reading-withdrawn', reading: complaint!.id, why: 'entered in error' }),
+    ]).expect(422);
   });
 });

@@ -98,7 +98,7 @@ export { predictOn } from './instruments/instrument';
 export { allInstruments, instrumentById, instrumentIds } from './instruments/instruments';
 export type { NumberScale, Prediction } from './instruments/prediction';
 export { checkEvent, earlierReading } from './job/checkEvent';
-export { lastFollowed } from './job/fittedEvents';
+export { fittedState, lastFollowed } from './job/fittedEvents';
 export type { AmbiguityGroup } from './job/planNext';
 export { placesOfDamage } from './job/assess';
 export type { Assessment } from './job/assess';

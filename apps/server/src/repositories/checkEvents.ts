@@ -77,13 +77,19 @@ async function refuseUnknownWithdrawals(
   made: readonly JobEvent[],
   transaction: Transaction,
 ): Promise<void> {
-  const readings = new Set<string>();
+  const types = new Map<string, JobEvent['type']>();
   for (const [index, event] of made.entries()) {
-    if (event.type === 'reading-taken') readings.add(event.id);
     const earlier = earlierReading(event);
-    if (earlier === null || readings.has(earlier.id)) continue;
-    const row = await events.findOne({ where: { workshopId, jobId, id: earlier.id }, transaction });
-    if (row?.body.type !== 'reading-taken') {
+    const known = types.get(earlier?.id ?? '');
+    types.set(event.id, event.type);
+    if (earlier === null) continue;
+    const row =
+      known === undefined
+        ? await events.findOne({ where: { workshopId, jobId, id: earlier.id }, transaction })
+        : null;
+    const type = known ?? row?.body.type;
+    // A current is withdrawn like a reading; another one is read in its place.
+    if (type !== 'reading-taken' && !(type === 'current-read' && event.type === 'reading-withdrawn')) {
       throw new ApiProblem('reading/unknown', `events.${index}.${earlier.field}`);
     }
   }

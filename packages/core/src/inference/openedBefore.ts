@@ -8,6 +8,8 @@ import type { Predictor } from './predictor';
 export interface PastState {
   readonly state: OperatingState;
   readonly whole?: string | undefined;
+  /** The id of the reading that showed it. */
+  readonly seenBy?: string | undefined;
 }
 
 /** The state in which something was read, and those that the vehicle was in before. */

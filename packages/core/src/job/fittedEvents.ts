@@ -4,28 +4,49 @@ import { restingState } from '../circuit/restingState';
 import { terminalsOf } from '../circuit/terminals';
 import { checkEvent } from './checkEvent';
 import type { JobEvent } from './events';
+import { standingEvents } from './standing';
 
 /** A job's events as far as they fit its circuit. */
 export interface FittedEvents {
   readonly fitting: readonly JobEvent[];
-  /** At points that the circuit does not have. */
+  /** At points that the circuit does not have, and nobody has said yet where those are in it, or that they are nowhere. */
   readonly misfits: readonly JobEvent[];
 }
 
 /**
  * The events of a job that went on with another revision of its circuit: their states are those of the new drawing, what
- * it has no point for stands aside. A job on its first revision keeps its events as they are.
+ * it has no point for stands aside. A reading that was said to be at another point of it since stands there in the place of the
+ * one that was taken. A job on its first revision keeps its events as they are.
  */
 export function fittedEvents(circuit: Circuit, events: readonly JobEvent[]): FittedEvents {
   const last = lastFollowed(events);
   if (last < 0) return { fitting: events, misfits: [] };
-  const before = events.slice(0, last).map((event) => withFittedState(circuit, event));
-  const fits = before.map((event) => checkEvent(circuit, event).length === 0);
-  return {
-    fitting: [...before.filter((_event, i) => fits[i]), ...events.slice(last)],
-    misfits: events.slice(0, last).filter((_event, i) => !fits[i]),
-  };
+  const ends = new Map(
+    standingEvents(events).flatMap(({ event, replaced }) => replaced.map(({ id }) => [id, event] as const)),
+  );
+  const left = new Set(
+    events.flatMap((event) => (event.type === 'reading-withdrawn' ? [event.reading] : [])),
+  );
+  const moved = new Set<string>();
+  const misfits: JobEvent[] = [];
+  const before = events.slice(0, last).flatMap((event): readonly JobEvent[] => {
+    const fitted = withFittedState(circuit, event);
+    if (moved.has(event.id)) return [];
+    if (fits(circuit, fitted)) return [fitted];
+    const elsewhere = ends.get(event.id);
+    if (elsewhere === undefined) {
+      if (!left.has(event.id)) misfits.push(event);
+      return [];
+    }
+    const placed = withFittedState(circuit, elsewhere);
+    if (!fits(circuit, placed)) return [];
+    moved.add(placed.id);
+    return [placed];
+  });
+  return { fitting: [...before, ...events.slice(last).filter(({ id }) => !moved.has(id))], misfits };
 }
+
+const fits = (circuit: Circuit, event: JobEvent): boolean => checkEvent(circuit, event).length === 0;
 
 /** The index of the event by which a job went on with the circuit that it is on; -1 where it is on its first. */
 export function lastFollowed(events: readonly JobEvent[]): number {
@@ -39,7 +60,7 @@ function withFittedState(circuit: Circuit, event: JobEvent): JobEvent {
 }
 
 /** A state without what the circuit does not have, its new controls at rest. */
-function fittedState(circuit: Circuit, state: OperatingState): OperatingState {
+export function fittedState(circuit: Circuit, state: OperatingState): OperatingState {
   const rest = restingState(circuit);
   const parts = new Set(circuit.parts.map(({ id }) => id));
   const terminals = new Set<string>(circuit.parts.flatMap(terminalsOf));

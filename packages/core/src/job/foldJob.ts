@@ -10,6 +10,8 @@ import type { TakenReading } from '../inference/takenReading';
 import type { PastState } from '../inference/openedBefore';
 import type { JobEvent } from './events';
 import { fittedEvents } from './fittedEvents';
+import type { ReadingTaken, Standing } from './standing';
+import { standingEvents } from './standing';
 
 /** A reading in the ledger; a withdrawn one stays, marked. */
 export interface LedgerReading extends TakenReading {
@@ -139,11 +141,12 @@ function emptyJob(circuit: Circuit): JobState {
 export function foldJob(circuit: Circuit, events: readonly JobEvent[]): JobState {
   const { fitting, misfits } = fittedEvents(circuit, events);
   const start: JobState = { ...emptyJob(circuit), misfits };
-  return fitting.reduce((job, event) => {
-    const after = applyEvent(circuit, job, event);
-    const authors = [...job.authors.filter((each) => each !== event.author), event.author];
-    return { ...after, authors, stage: stageOf(after) };
+  const job = standingEvents(fitting).reduce((before, standing) => {
+    const after = applyEvent(circuit, before, standing);
+    return { ...after, stage: stageOf(after) };
   }, start);
+  const authors = new Set(fitting.map(({ author }) => author).reverse());
+  return { ...job, authors: [...authors].reverse() };
 }
 
 function stageOf({ closed, repair, cause, customer }: JobState): JobStage {
@@ -153,7 +156,7 @@ function stageOf({ closed, repair, cause, customer }: JobState): JobStage {
   return cause === null ? 'searching' : 'cause found';
 }
 
-function applyEvent(circuit: Circuit, job: JobState, event: JobEvent): JobState {
+function applyEvent(circuit: Circuit, job: JobState, { event, replaced }: Standing): JobState {
   switch (event.type) {
     case 'circuit-followed':
       return job;
@@ -167,7 +170,7 @@ function applyEvent(circuit: Circuit, job: JobState, event: JobEvent): JobState 
         site: { ...job.site, state: event.state },
       };
     case 'reading-taken':
-      return withReading(circuit, job, event);
+      return withReading(circuit, job, event, replaced);
     case 'reading-withdrawn':
       return withdrawn(job, event.reading, event.why);
     case 'point-refused':
@@ -231,17 +234,31 @@ function refuse(job: JobState, point: string, why: string | undefined): JobState
   };
 }
 
+/** @param replaced - the readings whose place this one takes */
 function withReading(
   circuit: Circuit,
   job: JobState,
-  event: Extract<JobEvent, { type: 'reading-taken' }>,
+  event: ReadingTaken,
+  replaced: readonly ReadingTaken[],
 ): JobState {
-  const { id, author, at, test, state, value, typed, corrects, unsure, told } = event;
+  const { test, state, value } = event;
   const work = workFor(circuit, job.site, state, test);
   const left = afterReading(test, state, value);
-  const earlier = corrects === undefined ? job : withdrawn(job, corrects, 'corrected');
-  const afterRepairs = repairsSoFar(job);
-  const reading = {
+  const corrected = replaced.map((each) => ({ ...ledgerReading(job, each), withdrawn: 'corrected' }));
+  return {
+    ...job,
+    state: left,
+    past: afterState(job.past, { state, ...seenWhole(event) }),
+    readings: [...job.readings, ...corrected, ledgerReading(job, event)],
+    site: { ...work.after, state: left },
+    minutes: job.minutes + work.minutes,
+    money: job.money + work.money,
+  };
+}
+
+function ledgerReading(job: JobState, event: ReadingTaken): LedgerReading {
+  const { id, author, at, test, state, value, typed, unsure, told } = event;
+  return {
     id,
     author,
     at,
@@ -252,17 +269,8 @@ function withReading(
     ...(unsure === true ? { unsure } : {}),
     ...(told === true ? { told } : {}),
     withdrawn: null,
-    afterRepairs,
+    afterRepairs: repairsSoFar(job),
     pastStates: job.past.length,
-  };
-  return {
-    ...earlier,
-    state: left,
-    past: afterState(job.past, { state, whole: seenWhole(test, value) }),
-    readings: [...earlier.readings, reading],
-    site: { ...work.after, state: left },
-    minutes: job.minutes + work.minutes,
-    money: job.money + work.money,
   };
 }
 
@@ -274,7 +282,7 @@ function afterState(past: readonly PastState[], next: PastState): readonly PastS
 }
 
 /** Repairs done by now. */
-function repairsSoFar({ repaired, repair }: JobState): number {
+export function repairsSoFar({ repaired, repair }: Pick<JobState, 'repaired' | 'repair'>): number {
   return repaired.length + (repair === null ? 0 : 1);
 }
 
@@ -297,7 +305,8 @@ function withCurrent(
 function withdrawn(job: JobState, reading: string, why: string): JobState {
   const mark = <T extends { readonly id: string }>(each: T): T =>
     each.id === reading ? { ...each, withdrawn: why } : each;
-  return { ...job, readings: job.readings.map(mark), currents: job.currents.map(mark) };
+  const past = job.past.map((each) => (each.seenBy === reading ? { state: each.state } : each));
+  return { ...job, past, readings: job.readings.map(mark), currents: job.currents.map(mark) };
 }
 
 /** How a reading leaves the vehicle: a fuse that has blown is as good as none in its cavity, until a fresh one is fitted. */
@@ -310,10 +319,10 @@ function afterReading({ instrument, at }: Test, state: OperatingState, value: Re
 }
 
 /** The fuse that a reading shows to be whole, if it does. */
-function seenWhole({ instrument, at }: Test, value: ReadingValue): string | undefined {
+function seenWhole({ id, test, value }: ReadingTaken): Pick<PastState, 'whole' | 'seenBy'> {
   const whole =
     value.kind === 'outcome' &&
-    ((instrument === 'fresh-fuse' && value.outcome === 'holds') ||
-      (instrument === 'fuse-check' && value.outcome === 'whole'));
-  return whole ? at : undefined;
+    ((test.instrument === 'fresh-fuse' && value.outcome === 'holds') ||
+      (test.instrument === 'fuse-check' && value.outcome === 'whole'));
+  return whole ? { whole: test.at, seenBy: id } : {};
 }

@@ -238,6 +238,30 @@ test('a correction takes the place of what it corrects, and both stay in the rec
   expect(job.readings.map(({ withdrawn }) => withdrawn)).toEqual(['corrected', null]);
 });
 
+test('an older reading is corrected on paper: the vehicle stays as it is, and no minute is counted twice', () => {
+  const wrong = reading('voltmeter', 'F17.feed', states.rest, volts(1.2));
+  const on = withControl(states.rest, 'key', 'run');
+  const later = reading('voltmeter', 'F17.load', on, volts(12.4));
+  const right: JobEvent = {
+    ...reading('voltmeter', 'F17.feed', states.rest, volts(12.5)),
+    ...{ corrects: wrong.id },
+  };
+  const [before, after] = [folded(wrong, later), folded(wrong, later, right)];
+  expect([after.state, after.site, after.past, after.minutes]).toEqual([
+    before.state,
+    before.site,
+    before.past,
+    before.minutes,
+  ]);
+  // What the corrected one left behind was not so: a fuse that held stands in its cavity.
+  const blew = reading('fresh-fuse', 'F17', on, { kind: 'outcome', outcome: 'blows' });
+  const held: JobEvent = {
+    ...reading('fresh-fuse', 'F17', on, { kind: 'outcome', outcome: 'holds' }),
+    ...{ corrects: blew.id },
+  };
+  expect(folded(blew, held).state).toEqual(folded(held).state);
+});
+
 test('a hand-over is five lines: known, left, the vehicle, refused, next', () => {
   const predictor = createPredictor(library);
   const job = folded(fuseBlows, event({ type: 'point-refused', point: 'hinge', why: 'seized' }));

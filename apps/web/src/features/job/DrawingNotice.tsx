@@ -1,25 +1,38 @@
 import type { JobSummary } from '@grim-lantern/contract';
-import type { JobEvent } from '@grim-lantern/core';
+import type { Circuit, JobEvent } from '@grim-lantern/core';
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useAppSelector } from '../../data/store';
 import { drawingPath } from '../frame/jobViews';
 import { useRecording } from '../entry/recording';
+import { LostPoint } from './LostPoint';
 
-/** Where the job's drawing has a later revision: one tap to go on with it. What was read at points that are gone is kept. */
+/** Where the job's drawing has a later revision: one tap to go on with it. What was read at points that are gone is asked about. */
 export function DrawingNotice({
   summary,
+  circuit,
   misfits,
 }: {
   readonly summary: JobSummary;
+  readonly circuit: Circuit;
   readonly misfits: readonly JobEvent[];
 }) {
   const record = useRecording();
   const workshop = useAppSelector((state) => state.workshop);
-  const circuits = workshop.status === 'ready' ? workshop.workshop.circuits : [];
+  const circuits = workshop.status === 'ready' ? workshop.workshop.circuits : none;
   const own = circuits.find(({ id }) => id === summary.circuitId);
   const later =
     own === undefined || own.latest === own.id ? undefined : circuits.find(({ id }) => id === own.latest);
-  const readings = misfits.flatMap((event) => (event.type === 'reading-taken' ? [event] : []));
+  const earlier = useMemo(
+    () =>
+      circuits
+        .filter(({ latest, revision }) => latest === own?.latest && revision < own.revision)
+        .sort((one, other) => other.revision - one.revision),
+    [circuits, own],
+  );
+  const readings = misfits.filter((event) => event.type === 'reading-taken');
+  const [first] = readings;
+  const others = misfits.length - readings.length;
   return (
     <>
       {later !== undefined && (
@@ -41,13 +54,17 @@ export function DrawingNotice({
           </Link>
         </p>
       )}
-      {misfits.length > 0 && (
+      {first !== undefined && (
+        <LostPoint key={first.id} {...{ circuit, earlier }} reading={first} more={readings.length - 1} />
+      )}
+      {others > 0 && (
         <p className="border-line border-b px-4 py-1.5 lg:px-5">
-          The drawing no longer has the points of{' '}
-          {misfits.length === 1 ? 'one entry' : `${misfits.length} entries`}: kept, not weighed.{' '}
-          {readings.map(({ test, typed }) => `${test.at}: ${typed}`).join('; ')}
+          The drawing no longer has the points of {others === 1 ? 'one entry' : `${others} entries`}: kept,
+          not weighed.
         </p>
       )}
     </>
   );
 }
+
+const none: readonly [] = [];

@@ -16,7 +16,8 @@ export default function JobPage() {
   if (facts.status === 'ready') {
     return (
       <PhotoContext value={photos}>
-        <Workplace key={jobId} jobId={jobId} facts={facts} />
+        {/* Nothing that was worked out for another drawing is shown with this one. */}
+        <Workplace key={`${jobId} ${facts.summary.circuitId}`} jobId={jobId} facts={facts} />
       </PhotoContext>
     );
   }

@@ -98,7 +98,7 @@ export function Workplace({ jobId, facts }: WorkplaceProps) {
     <RecordingContext value={record}>
       <div className="flex h-full flex-col">
         <JobHead {...{ summary }} job={diagnosis?.job ?? null} />
-        <DrawingNotice {...{ summary }} misfits={diagnosis?.job.misfits ?? none} />
+        <DrawingNotice {...{ summary, circuit }} misfits={diagnosis?.job.misfits ?? none} />
         {record === null && <WhoFirst />}
         {work.status === 'working' && <p className="text-dim p-5 text-lg">Working out the suspects …</p>}
         {work.status === 'failed' && (

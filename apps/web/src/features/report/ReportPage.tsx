@@ -44,7 +44,7 @@ function ReadyReport({ jobId, facts }: { jobId: string; facts: Extract<JobFacts,
   const shown = useMemo(() => reportPhotos(circuit, jobId, photos ?? []), [circuit, jobId, photos]);
   const mayShare = role !== undefined && trained.some((each) => each === role);
   return (
-    <WrittenReport {...{ events, house, circuit, summary }} photos={shown} takeAway>
+    <WrittenReport key={summary.circuitId} {...{ events, house, circuit, summary }} photos={shown} takeAway>
       {mayShare && <CustomerLink jobId={jobId} />}
     </WrittenReport>
   );
