@@ -31,7 +31,8 @@ export function EntryPanel({
   readonly chosen: string | null;
   /** The line to bring into view: the text is shown for it. */
   readonly shown: { readonly line: number } | null;
-  readonly onChoose: (id: string) => void;
+  /** Told the part or section that a hand is on; null while it writes. */
+  readonly onChoose: (id: string | null) => void;
   readonly onStarted: () => void;
 }) {
   const { circuit, text, flaws, partsAt } = draft;
@@ -52,7 +53,10 @@ export function EntryPanel({
         {way === 'text' && (
           <NotationEditor
             {...{ text, circuit, flaws, shown }}
-            onType={draft.type}
+            onType={(words) => {
+              draft.type(words);
+              onChoose(null);
+            }}
             onCursor={(line, column) => {
               const [part] =
                 [...partsAt].find(([, at]) => at.line === line && at.from <= column && column <= at.to) ?? [];

@@ -97,7 +97,11 @@ export function HarnessMap({
     grows
       ? { ...whole, right: whole.right + keysWidth, focus: flag?.point ?? whole.focus }
       : (frameOf(layout, standing, calm.labels) ?? whole),
-    { legible: !opensWhole, steady: grows, inPieces: isDrawnInPieces(layout) },
+    {
+      showing: grows ? 'growing' : opensWhole ? 'whole' : 'read',
+      steady: grows,
+      inPieces: isDrawnInPieces(layout),
+    },
   );
   useGrowth({ layout, at: growsAt, flagged: flag?.point ?? null }, steady);
   const piece = useMemo(() => drawnPiece(layout, view), [layout, view]);

@@ -6,7 +6,7 @@ import type { RefObject } from 'react';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Point } from '@grim-lantern/drawing';
 import { isDrawnFor } from './drawnPiece';
-import type { Frame, View } from './viewOf';
+import type { Frame, Showing, View } from './viewOf';
 import { viewOf } from './viewOf';
 
 /** What the keys of the map take of its right side, px: a view of the whole stays clear of them. */
@@ -53,7 +53,7 @@ function useStage(
   inPieces: boolean,
 ) {
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
-  const show = useRef<(frame: Frame, legible: boolean, slowly: boolean) => void>(() => undefined);
+  const show = useRef<(frame: Frame, showing: Showing, slowly: boolean) => void>(() => undefined);
   const [stands, setStands] = useState<View | null>(null);
   useEffect(() => {
     const element = svg.current;
@@ -69,9 +69,9 @@ function useStage(
     };
     const view = movingStage(stage, onMove, tell);
     behaviour.current = view;
-    show.current = (frame, legible, slowly) => {
-      const width = element.clientWidth - (legible ? 0 : keysRoom);
-      const shown = viewOf(frame, width, element.clientHeight, legible);
+    show.current = (frame, showing, slowly) => {
+      const width = element.clientWidth - (showing === 'whole' ? keysRoom : 0);
+      const shown = viewOf(frame, width, element.clientHeight, showing);
       const target = zoomIdentity.translate(shown.x, shown.y).scale(shown.scale);
       const still = matchMedia('(prefers-reduced-motion: reduce)').matches;
       const there = told === null ? null : { ...told, ...shown };
@@ -98,12 +98,12 @@ export function usePanZoom(
   whole: Frame,
   { left, top, right, bottom, focus: { x, y } }: Frame,
   {
-    legible,
+    showing,
     steady,
     inPieces,
   }: {
-    /** Whether the frame is shown in part rather than smaller than can be read. */
-    readonly legible: boolean;
+    /** How small the frame may be shown. */
+    readonly showing: Showing;
     /** Whether the view stays where it is while the frame changes: `hold` and `showAround` move it. */
     readonly steady: boolean;
     /** Whether only what is in view is drawn: the view does not glide over what is not. */
@@ -126,13 +126,13 @@ export function usePanZoom(
     if (element === null) return;
     let first = true;
     const observer = new ResizeObserver(() => {
-      show.current(follows ?? latest.current, legible, first && element.dataset['framed'] === 'true');
+      show.current(follows ?? latest.current, showing, first && element.dataset['framed'] === 'true');
       element.dataset['framed'] = 'true';
       first = false;
     });
     observer.observe(element);
     return () => observer.disconnect();
-  }, [svg, legible, follows]);
+  }, [svg, showing, follows]);
   return {
     zoomBy: (factor: number) => {
       if (svg.current !== null) behaviour.current?.scaleBy(select(svg.current), factor);
@@ -143,10 +143,10 @@ export function usePanZoom(
     goTo: ({ x, y }: Point) => {
       if (svg.current !== null) behaviour.current?.translateTo(select(svg.current), x, y);
     },
-    fit: () => show.current(whole, false, true),
+    fit: () => show.current(whole, 'whole', true),
     /** Back to what glows, wherever a hand has taken the view. */
-    toGlow: () => show.current(frame, legible, true),
-    ...useSteadyView(svg, behaviour, show, latest, legible),
+    toGlow: () => show.current(frame, showing, true),
+    ...useSteadyView(svg, behaviour, show, latest, showing),
   };
 }
 
@@ -154,9 +154,9 @@ export function usePanZoom(
 function useSteadyView(
   svg: RefObject<SVGSVGElement | null>,
   behaviour: RefObject<ZoomBehavior<SVGSVGElement, unknown> | null>,
-  show: RefObject<(frame: Frame, legible: boolean, slowly: boolean) => void>,
+  show: RefObject<(frame: Frame, showing: Showing, slowly: boolean) => void>,
   latest: RefObject<Frame>,
-  legible: boolean,
+  showing: Showing,
 ) {
   return {
     /** Keeps what stood at one point of the drawing, and stands at another now, where it is on the screen. */
@@ -183,8 +183,8 @@ function useSteadyView(
     ),
     /** Shows the frame, as much of it as can be read, round a point. */
     showAround: useCallback(
-      (focus: Point) => show.current({ ...latest.current, focus }, legible, true),
-      [show, latest, legible],
+      (focus: Point) => show.current({ ...latest.current, focus }, showing, true),
+      [show, latest, showing],
     ),
   };
 }

@@ -130,7 +130,7 @@ describe('the view of the map', () => {
   const frame = { left: 0, top: 0, right: 1000, bottom: 400 };
 
   test('shows all of a frame that can be read, in its middle', () => {
-    const { scale, x, y } = viewOf({ ...frame, focus: { x: 0, y: 0 } }, 900, 500, true);
+    const { scale, x, y } = viewOf({ ...frame, focus: { x: 0, y: 0 } }, 900, 500, 'read');
     expect(scale).toBeCloseTo(0.9, 9);
     expect([x, y]).toEqual([0, 250 - 200 * 0.9]);
   });
@@ -138,7 +138,7 @@ describe('the view of the map', () => {
   test('shows a part of one that could not be read, with the focus in it and nothing past its edges', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 1000 }), fc.integer({ min: 0, max: 400 }), (fx, fy) => {
-        const { scale, x, y } = viewOf({ ...frame, focus: { x: fx, y: fy } }, 300, 500, true);
+        const { scale, x, y } = viewOf({ ...frame, focus: { x: fx, y: fy } }, 300, 500, 'read');
         expect(scale).toBe(0.8);
         expect(fx * scale + x).toBeGreaterThanOrEqual(-1e-9);
         expect(fx * scale + x).toBeLessThanOrEqual(300 + 1e-9);
@@ -147,6 +147,14 @@ describe('the view of the map', () => {
         expect(y).toBe(250 - 200 * scale);
       }),
     );
-    expect(viewOf({ ...frame, focus: { x: 0, y: 0 } }, 300, 500, false).scale).toBeCloseTo(0.3, 9);
+    expect(viewOf({ ...frame, focus: { x: 0, y: 0 } }, 300, 500, 'whole').scale).toBeCloseTo(0.3, 9);
+  });
+
+  test('of a drawing that grows shows all, somewhat smaller than it is read, before it shows a part', () => {
+    const shown = (width: number) => viewOf({ ...frame, focus: { x: 900, y: 0 } }, width, 500, 'growing');
+    const { scale, x } = shown(600);
+    expect(scale).toBeCloseTo(0.6, 9);
+    expect(x).toBeCloseTo(0, 9);
+    expect(shown(500).scale).toBe(0.8);
   });
 });
