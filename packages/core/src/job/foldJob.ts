@@ -281,7 +281,7 @@ function afterState(past: readonly PastState[], next: PastState): readonly PastS
   return same && next.whole === undefined ? past : [...past, next];
 }
 
-/** Repairs done by now. */
+/** How many repairs are done by now, a count. */
 export function repairsSoFar({ repaired, repair }: Pick<JobState, 'repaired' | 'repair'>): number {
   return repaired.length + (repair === null ? 0 : 1);
 }
