@@ -4,7 +4,7 @@ import { standsAs, stateKey } from '../circuit/operatingState';
 import { perCircuit } from '../circuit/perCircuit';
 import { partIdOf } from '../circuit/terminalRef';
 import { sectionById } from '../circuit/terminals';
-import type { Instrument, Test } from '../instruments/instruments';
+import type { Instrument, InstrumentId, Test } from '../instruments/instruments';
 import { allInstruments, instrumentById } from '../instruments/instruments';
 import type { PredictionTable } from '../inference/predictionTable';
 import type { TakenReading } from '../inference/takenReading';
@@ -34,6 +34,8 @@ export interface PlanLimits extends Kit {
 
 /** How much less the minutes of a preferred instrument weigh. */
 const preferredWeight = 0.6;
+/** The same for whether the fault goes with a part, where a technician tries that first: nothing near keeps it off the list. */
+const swapFirstWeight = 0.05;
 /** Minutes that a unit of the workshop's money is worth: about one in a minute of labour. Judgement. */
 export const minutesPerMoney = 1;
 
@@ -175,8 +177,8 @@ export function offersByState(
           change.moves.some(({ kind }) => kind === 'cavity') ||
           change.moves.filter(({ kind }) => kind === 'apart').length > 1,
         questions: open.length,
-        leastCost: change.minutes * preferredWeight,
-        opensFuse: (truncated) => openingChance(predictor, state, change, truncated),
+        leastCost: change.minutes * Math.min(preferredWeight, swapFirstWeight),
+        opensFuse: (truncated) => openingChance(predictor, site.state, state, change, truncated),
         visit(each) {
           const already = asked(state);
           const offerOf = offersIn(predictor, state, isShown(state, limits));
@@ -201,19 +203,22 @@ export function offersByState(
   );
 }
 
-/** The probability that a fuse which is whole now opens on coming into a state. */
+/** The probability that a fuse which is whole now opens on coming into a state: what opens one as it stands has done so already. */
 function openingChance(
   { solved }: Predictor,
+  present: OperatingState,
   state: OperatingState,
   { moves }: Change,
   { hypotheses, chances }: TruncatedPosterior,
 ): number {
   // Moves are what brings a vehicle into a state: as it stands, it stands.
   if (moves.length === 0 || !state.batteryConnected) return 0;
-  return hypotheses.reduce(
-    (sum, h, k) => sum + (solved(state, h).solution.blown.length > 0 ? chances[k]! : 0),
-    0,
-  );
+  const blown = (at: OperatingState, h: number) => solved(at, h).solution.blown;
+  return hypotheses.reduce((sum, h, k) => {
+    const opens = blown(state, h);
+    const fresh = opens.length > 0 && !blown(present, h).some((fuse) => opens.includes(fuse));
+    return sum + (fresh ? chances[k]! : 0);
+  }, 0);
 }
 
 /** Whether the controls stand as they did when the trouble was first seen: there, what is off may well be looked at. */
@@ -240,7 +245,12 @@ function byPlace(questions: readonly Question[]): readonly AtPlaces[] {
 
 /** Tells what readings at a place cost in one state. */
 function costsIn(circuit: Circuit, site: Worksite, change: Change, { preferred, swaps }: PlanLimits) {
-  const swapped = swaps === 'first' && change.moves.some(({ kind }) => kind === 'renewal');
+  const goesWithIt =
+    swaps === 'first' && change.moves.some((move) => move.kind === 'renewal' && move.renewed);
+  const weightOf = (instrument: InstrumentId): number => {
+    if (goesWithIt && instrument === 'load') return swapFirstWeight;
+    return preferred?.includes(instrument) === true ? preferredWeight : 1;
+  };
   const money = change.money * minutesPerMoney;
   return (places: readonly string[]) => {
     const way = wayTo(circuit, site, [...change.places, ...places]);
@@ -251,8 +261,8 @@ function costsIn(circuit: Circuit, site: Worksite, change: Change, { preferred, 
     );
     return (offer: Offer, each: OfferVisit) => {
       const { instrument } = offer;
-      const liked = swapped || preferred?.includes(instrument.id) === true ? preferredWeight : 1;
-      each(offer, (minutes + instrument.minutes) * liked + money, strips * liked);
+      const weight = weightOf(instrument.id);
+      each(offer, (minutes + instrument.minutes) * weight + money, strips * weight);
     };
   };
 }
