@@ -98,4 +98,10 @@ test('what is no photo is refused in one sentence; one that was put away comes b
     .getByRole('button', { name: 'Larger' })
     .click();
   await expect.poll(width).toBeGreaterThan(1.4 * before);
+  // Or under it, while the text is written.
+  await page.getByRole('button', { name: 'Under the drawing' }).click();
+  await page.getByRole('radio', { name: 'Text' }).click();
+  const drawing = page.getByRole('region', { name: 'Drawing' });
+  await expect(drawing.getByRole('img', { name: /under the drawing/ })).toBeVisible();
+  await expect(drawing.getByTestId('part-BAT')).toBeVisible();
 });

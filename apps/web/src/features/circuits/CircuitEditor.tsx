@@ -2,6 +2,7 @@ import type { CircuitRecord, CircuitSummary } from '@grim-lantern/contract';
 import type { TerminalRef } from '@grim-lantern/core';
 import { joinedText, notationAfter, openEndsOf, partIdOf, writeNotation } from '@grim-lantern/core';
 import { useDeferredValue, useMemo, useState } from 'react';
+import { Picture } from '../photos/Picture';
 import { Drawing } from './Drawing';
 import { DrawingChecks } from './DrawingChecks';
 import { EditorHead } from './EditorHead';
@@ -40,6 +41,7 @@ export function CircuitEditor({
   const { end, tap, goOn } = useAim(circuit, ends, record === null ? 'BAT.+' : null);
   const [joining, setJoining] = useState(false);
   const [chosen, setChosen] = useState<string | null>(null);
+  const [under, setUnder] = useState<string | null>(null);
   const [shown, setShown] = useState<{ readonly line: number } | null>(null);
   const showPart = (id: string) => {
     setChosen(id);
@@ -64,8 +66,15 @@ export function CircuitEditor({
         <div className="border-line flex min-h-0 flex-col lg:border-r">
           <section
             aria-label="Drawing"
-            className="h-[40vh] min-h-[240px] shrink-0 lg:h-auto lg:min-h-0 lg:grow"
+            className="relative h-[40vh] min-h-[240px] shrink-0 lg:h-auto lg:min-h-0 lg:grow"
           >
+            {under !== null && (
+              <Picture
+                id={under}
+                words="Printed diagram, under the drawing"
+                className="pointer-events-none absolute inset-0 h-full w-full object-contain opacity-30"
+              />
+            )}
             <Drawing {...{ circuit, end, chosen, joining, onPoint }} />
           </section>
           <GrowBar
@@ -84,7 +93,8 @@ export function CircuitEditor({
         </div>
         <div className="border-line flex min-h-0 flex-col border-t lg:overflow-auto lg:border-t-0">
           <EntryPanel
-            {...{ vehicleId, draft, chosen, shown }}
+            {...{ vehicleId, draft, chosen, shown, under }}
+            onUnder={setUnder}
             onChoose={setChosen}
             onStarted={() => goOn(null)}
           />

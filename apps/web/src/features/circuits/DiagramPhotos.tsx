@@ -9,8 +9,17 @@ import { usePhotos } from '../photos/usePhotos';
 /** How large a photo is shown, as a share of the panel's width. */
 const sizes = [1, 1.5, 2.25, 3.5, 5] as const;
 
-/** The photos of the printed diagram, beside the drawing that is traced from them. */
-export function DiagramPhotos({ vehicleId }: { readonly vehicleId: string }) {
+/** The photos of the printed diagram, beside the drawing that is traced from them, or under it. */
+export function DiagramPhotos({
+  vehicleId,
+  under,
+  onUnder,
+}: {
+  readonly vehicleId: string;
+  /** The id of the photo that lies under the drawing. */
+  readonly under: string | null;
+  readonly onUnder: (photo: string | null) => void;
+}) {
   const photos = usePhotos(vehicleId);
   const own = (photos ?? []).filter(({ shows, removed }) => shows === 'diagram' && !removed);
   const [picked, setPicked] = useState<string | null>(null);
@@ -48,6 +57,14 @@ export function DiagramPhotos({ vehicleId }: { readonly vehicleId: string }) {
               disabled={size === 0}
               onClick={() => setSize(size - 1)}
             />
+            <button
+              type="button"
+              className={`key ${under === shown.id ? 'key-chosen' : 'border-line'}`}
+              aria-pressed={under === shown.id}
+              onClick={() => onUnder(under === shown.id ? null : shown.id)}
+            >
+              Under the drawing
+            </button>
           </>
         )}
         <AddPhoto about={about} />

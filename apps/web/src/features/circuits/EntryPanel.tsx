@@ -22,6 +22,8 @@ export function EntryPanel({
   draft,
   chosen,
   shown,
+  under,
+  onUnder,
   onChoose,
   onStarted,
 }: {
@@ -31,6 +33,9 @@ export function EntryPanel({
   readonly chosen: string | null;
   /** The line to bring into view: the text is shown for it. */
   readonly shown: { readonly line: number } | null;
+  /** The photo that lies under the drawing. */
+  readonly under: string | null;
+  readonly onUnder: (photo: string | null) => void;
   /** Told the part or section that a hand is on; null while it writes. */
   readonly onChoose: (id: string | null) => void;
   readonly onStarted: () => void;
@@ -72,7 +77,7 @@ export function EntryPanel({
             onChange={(next) => draft.edit(notationAfter(text, flaws, next))}
           />
         )}
-        {way === 'photo' && <DiagramPhotos vehicleId={vehicleId} />}
+        {way === 'photo' && <DiagramPhotos {...{ vehicleId, under, onUnder }} />}
         {way === 'export' && <ExportPanel {...{ vehicleId, circuit, text }} />}
         {way === 'start' && (
           <StartFrom
