@@ -1,13 +1,11 @@
 import type { NumberScale } from '@grim-lantern/core';
-import { parseReading } from '@grim-lantern/core';
+import { fieldUnit, parseReading, withFieldUnit } from '@grim-lantern/core';
 import { useRef, useState } from 'react';
 
 /** A number with its unit as it is spoken: `330 mA`, `0,33`. Enter or leaving the field takes it. */
 export function AmountField({
   id,
   label,
-  unit,
-  prefix = '',
   scale,
   shown,
   disabled,
@@ -16,16 +14,13 @@ export function AmountField({
   readonly id: string;
   /** For those who hear it. */
   readonly label: string;
-  /** What a bare number means: `mV`, `A`. */
-  readonly unit: string;
-  /** What stands before the unit of the scale in that: `m` for mV. */
-  readonly prefix?: string;
   readonly scale: NumberScale;
   /** What was taken last, in the same words; empty for nothing. */
   readonly shown: string;
   readonly disabled: boolean;
   readonly onTake: (value: number, typed: string) => void;
 }) {
+  const unit = fieldUnit(scale);
   const [typed, setTyped] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   // Enter takes it and moves on, and leaving the field, before it is drawn anew, would take it once more.
@@ -37,14 +32,14 @@ export function AmountField({
       setProblem(null);
       return;
     }
-    const bare = /^[-+]?[\d.,]+$/.test(text);
-    const parsed = parseReading(bare ? `${text} ${prefix}${scale.unit}` : text, scale);
+    const words = withFieldUnit(text, scale);
+    const parsed = parseReading(words, scale);
     if (parsed.status === 'refused') return setProblem(parsed.why);
     if (parsed.value.kind !== 'number') return setProblem(`Expected a number in ${unit}.`);
     setProblem(null);
     setTyped(null);
     taken.current = text;
-    onTake(parsed.value.value, text);
+    onTake(parsed.value.value, words);
   };
   return (
     <span className="min-w-0">

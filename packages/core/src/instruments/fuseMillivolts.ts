@@ -9,6 +9,7 @@ import { fuseTargets, nodeAt } from './targets';
 
 const scale: NumberScale = {
   unit: 'V',
+  prefix: 'm',
   absolute: resolvedVolts,
   relative: fuseOhmsSpread,
   least: -60,

@@ -59,6 +59,15 @@ export function parseReading(typed: string, scale: NumberScale): ParsedReading {
   return { status: 'read', value: { kind: 'number', value: value === 0 ? 0 : value } };
 }
 
+/** The unit that stands in the field of a reading: `mV`, `Ω`. */
+export const fieldUnit = ({ prefix, unit }: NumberScale): string => `${prefix ?? ''}${unit}`;
+
+/** What was typed into a field, with its unit where that is another than a bare number is read in: `24` is `24 mV`. */
+export function withFieldUnit(typed: string, scale: NumberScale): string {
+  const text = typed.trim();
+  return scale.prefix !== undefined && /^[-+]?[\d.,]+$/.test(text) ? `${text} ${fieldUnit(scale)}` : text;
+}
+
 function plainValue(text: string, unit: NumberScale['unit']): number | null {
   const split = infix.exec(text);
   if (split !== null) {

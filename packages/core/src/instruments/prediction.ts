@@ -20,6 +20,8 @@ export type Prediction =
 /** The scale of an instrument that shows numbers. */
 export interface NumberScale {
   readonly unit: 'Ω' | 'V' | 'A';
+  /** What stands before the unit in the field where it is typed: a bare number is in that. */
+  readonly prefix?: 'm';
   /** Error in the unit: `absolute + relative · |value|`, one standard deviation. */
   readonly absolute: number;
   readonly relative: number;

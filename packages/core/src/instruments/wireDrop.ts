@@ -9,6 +9,7 @@ import { nodeAt } from './targets';
 /** A millivolt range; a wire's length and size, and so its ohms, are known no better than this. Judgement. */
 const scale: NumberScale = {
   unit: 'V',
+  prefix: 'm',
   absolute: 0.0015,
   relative: 0.15,
   least: -60,

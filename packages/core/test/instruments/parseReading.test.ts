@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import type { NumberScale } from '../../src/instruments/prediction';
 import { formatQuantity, formatSpread } from '../../src/instruments/formatQuantity';
-import { parseReading } from '../../src/instruments/parseReading';
+import { allInstruments } from '../../src/instruments/instruments';
+import { fieldUnit, parseReading, withFieldUnit } from '../../src/instruments/parseReading';
 
 const ohms: NumberScale = {
   unit: 'Ω',
@@ -86,4 +87,18 @@ test.each([
   [0, 0, '0.00 ± 0.00 mA'],
 ])('%d with a spread of %d is told in one unit', (value, deviation, words) => {
   expect(formatSpread(value, deviation, 'A')).toBe(words);
+});
+
+test('a bare number in a field is in the unit that stands there, with every instrument; one with a unit of its own is not', () => {
+  const scales = allInstruments.flatMap(({ display }) => (display.kind === 'number' ? [display.scale] : []));
+  expect(new Set(scales.map(fieldUnit))).toEqual(new Set(['Ω', 'V', 'A', 'mV']));
+  fc.assert(
+    fc.property(fc.constantFrom(...scales), fc.integer({ min: 1, max: 50 }), (scale, digits) => {
+      const read = (typed: string) => valueOf(withFieldUnit(typed, scale), scale);
+      const bare = read(`${digits}`);
+      expect(bare).toBeCloseTo(fieldUnit(scale) === 'mV' ? digits / 1000 : digits, 9);
+      expect(read(` ${digits} ${fieldUnit(scale)}`)).toBe(bare);
+      expect(read(`${digits} ${scale.unit}`)).toBe(digits);
+    }),
+  );
 });

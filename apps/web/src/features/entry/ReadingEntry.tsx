@@ -1,5 +1,14 @@
 import type { Circuit, ForeseenOutcome, JobFact, NumberScale, ReadingValue, Test } from '@grim-lantern/core';
-import { bandOf, instrumentById, leavesWords, outcomeName, parseReading, percent } from '@grim-lantern/core';
+import {
+  bandOf,
+  fieldUnit,
+  instrumentById,
+  leavesWords,
+  outcomeName,
+  parseReading,
+  percent,
+  withFieldUnit,
+} from '@grim-lantern/core';
 import { Delete } from 'lucide-react';
 import { useId, useState } from 'react';
 import type { ReactNode } from 'react';
@@ -107,6 +116,14 @@ function OutcomeLine({
   );
 }
 
+/** What is typed into the field of each unit. */
+const inField: Readonly<Record<string, { readonly words: string; readonly example: string }>> = {
+  Ω: { words: 'ohms', example: '0.4' },
+  V: { words: 'volts', example: '12.4' },
+  mV: { words: 'millivolts', example: '24' },
+  A: { words: 'amps', example: '2.5' },
+};
+
 function NumberEntry({ circuit, test, outcomes, disabled, onRead, onHold }: EntryProps) {
   const { display } = instrumentById(test.instrument);
   const [typed, setTyped] = useState('');
@@ -114,7 +131,9 @@ function NumberEntry({ circuit, test, outcomes, disabled, onRead, onHold }: Entr
   const field = useId();
   if (display.kind !== 'number') return null;
   const { scale } = display;
-  const parsed = parseReading(typed, scale);
+  const words = withFieldUnit(typed, scale);
+  const parsed = parseReading(words, scale);
+  const unit = fieldUnit(scale);
   const fits =
     parsed.status === 'read' && parsed.value.kind !== 'outcome'
       ? outcomes[
@@ -130,7 +149,7 @@ function NumberEntry({ circuit, test, outcomes, disabled, onRead, onHold }: Entr
   };
   const enter = () => {
     if (parsed.status === 'refused') setRefused(parsed.why);
-    else onRead(parsed.value, typed.trim());
+    else onRead(parsed.value, words);
   };
   return (
     <form
@@ -157,7 +176,7 @@ function NumberEntry({ circuit, test, outcomes, disabled, onRead, onHold }: Entr
         })}
       </ul>
       <label htmlFor={field} className="sr-only">
-        Reading in {scale.unit === 'Ω' ? 'ohms' : 'volts'}
+        Reading in {inField[unit]?.words ?? unit}
       </label>
       <div className="flex gap-2">
         <div className="relative grow">
@@ -168,13 +187,11 @@ function NumberEntry({ circuit, test, outcomes, disabled, onRead, onHold }: Entr
             inputMode="decimal"
             aria-invalid={refused !== null}
             aria-describedby={`${field}-refused`}
-            placeholder={scale.unit === 'Ω' ? '0.4' : '12.4'}
+            placeholder={inField[unit]?.example}
             className="field h-12 pr-12 font-mono text-[26px] lg:h-15 lg:text-[30px]"
             onChange={({ target }) => change(target.value)}
           />
-          <span className="text-dim absolute top-1/2 right-4 -translate-y-1/2 font-mono text-xl">
-            {scale.unit}
-          </span>
+          <span className="text-dim absolute top-1/2 right-4 -translate-y-1/2 font-mono text-xl">{unit}</span>
         </div>
         <button type="submit" disabled={disabled} className="key key-chosen px-6 text-lg">
           Enter

@@ -119,7 +119,6 @@ function LoadRow({
         <AmountField
           id={`amps-${fuse.id}`}
           label={`Amps behind ${fuse.name}`}
-          unit="A"
           scale={ampsScale}
           shown={reading === null ? '' : String(Number(reading.amps.toFixed(3)))}
           disabled={record === null || (by === 'ammeter' && !ammeterMay)}
@@ -128,7 +127,6 @@ function LoadRow({
         <AmountField
           id={`volts-${fuse.id}`}
           label={`Volts at the load of ${fuse.name}`}
-          unit="V"
           scale={voltsScale}
           shown={known === null ? '' : String(known)}
           disabled={record === null}

@@ -82,7 +82,6 @@ function Battery({ job, restLimit }: { job: JobState; restLimit: number | null }
         <AmountField
           id={`${fields}-amps`}
           label="Amps at the battery"
-          unit="A"
           scale={ampsScale}
           shown={last === undefined ? '' : String(Number(last.amps.toFixed(3)))}
           disabled={record === null}
@@ -215,8 +214,6 @@ function FuseRow({
       <AmountField
         id={`mv-${fuse.id}`}
         label={`Millivolts over ${fuse.name}`}
-        unit="mV"
-        prefix="m"
         scale={display.scale}
         shown={millivolts}
         disabled={record === null}
@@ -275,7 +272,6 @@ function PullLog({ circuit, job, work }: FuseLayerProps) {
         <AmountField
           id={`${fields}-then`}
           label="Amps at the battery with it out"
-          unit="A"
           scale={ampsScale}
           shown=""
           disabled={record === null}

@@ -1,4 +1,4 @@
-import { instrumentById, parseReading } from '@grim-lantern/core';
+import { instrumentById, parseReading, withFieldUnit } from '@grim-lantern/core';
 import type { JobEvent } from '@grim-lantern/core';
 import { newId } from '../../data/newId';
 import type { Refused } from '../../data/outbox';
@@ -24,10 +24,9 @@ export function corrected({ event, code }: Refused, words: string): JobEvent | s
   if (stamped.type === 'reading-taken') {
     const { display } = instrumentById(stamped.test.instrument);
     if (display.kind !== 'number') return stamped;
-    const parsed = parseReading(words, display.scale);
-    return parsed.status === 'refused'
-      ? parsed.why
-      : { ...stamped, value: parsed.value, typed: words.trim() };
+    const typed = withFieldUnit(words, display.scale);
+    const parsed = parseReading(typed, display.scale);
+    return parsed.status === 'refused' ? parsed.why : { ...stamped, value: parsed.value, typed };
   }
   return { ...stamped, ...('text' in stamped ? { text: words } : { why: words }) };
 }

@@ -36,7 +36,6 @@ export function ReadNumber({
       <AmountField
         id={field}
         label={label}
-        unit={scale.unit}
         scale={scale}
         shown={last?.value.kind === 'number' ? readingWords(last) : ''}
         disabled={record === null}

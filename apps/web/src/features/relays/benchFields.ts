@@ -1,5 +1,5 @@
 import type { BenchReadings, RelayPart, ShownOhms } from '@grim-lantern/core';
-import { parseReading } from '@grim-lantern/core';
+import { parseReading, withFieldUnit } from '@grim-lantern/core';
 
 /** One field of the bench, and what may be typed into it. */
 export interface BenchField {
@@ -95,7 +95,7 @@ function valueOf(text: string, unit: BenchField['unit']): ShownOhms | { readonly
       : { why: `Expected degrees Celsius from ${least} to ${greatest}.` };
   }
   const scale = { unit, absolute: 0.001, relative: 0.01, least, greatest, overload: unit === 'Ω' } as const;
-  const parsed = parseReading(/^[-+]?[\d.,]+$/.test(text) ? `${text} ${unit}` : text, scale);
+  const parsed = parseReading(withFieldUnit(text, scale), scale);
   if (parsed.status === 'refused') return { why: parsed.why };
   return parsed.value.kind === 'number' ? parsed.value.value : 'OL';
 }
