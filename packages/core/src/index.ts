@@ -14,6 +14,7 @@ export {
   withPart,
   withBody,
   withPlace,
+  sectionWithFigures,
   withSection,
   withTrim,
   withoutPart,
@@ -114,6 +115,7 @@ export { alongWire } from './diagnostics/locate/locateShort';
 export { watchWords } from './text/watch';
 export { whyWords } from './text/why';
 export { locatedWords } from './text/located';
+export type { WireFigure } from './text/located';
 export type { LengthUnit, SizeUnit } from './text/lengths';
 export { lengthFigure, lengthUnits, readLength, readSize, sizeFigure, sizeUnits } from './text/lengths';
 export { outOfOrder } from './job/order';
@@ -202,7 +204,7 @@ export { createPredictor } from './inference/predictor';
 export type { Predictor } from './inference/predictor';
 export type { Suspect, Posterior } from './inference/posterior';
 export { formatQuantity, formatSpread } from './instruments/formatQuantity';
-export { parseReading } from './instruments/parseReading';
+export { fieldUnit, parseReading, withFieldUnit } from './instruments/parseReading';
 export type { HandbookArticle } from './text/handbook';
 export { articleOf, handbook } from './text/handbook';
 export { fuseCurrent } from './physics/fuseMillivolts';

@@ -1,3 +1,4 @@
+import type { OperatingState } from '../circuit/operatingState';
 import type { Prediction } from '../instruments/prediction';
 import { toScale } from '../instruments/prediction';
 import { instrumentById } from '../instruments/instruments';
@@ -42,6 +43,18 @@ export function plainlyHealthy(predictor: Predictor, reading: TakenReading): boo
     return fits(reading, prediction);
   const own = prediction.chances[display.outcomes.findIndex(({ id }) => id === value.outcome)] ?? 0;
   return oddFrom * own >= Math.max(...prediction.chances);
+}
+
+/**
+ * The positions of the controls in which the trouble was first seen: in those of a reading before it all was well. Undefined
+ * without a reading.
+ */
+export function controlsShown(
+  predictor: Predictor,
+  readings: readonly TakenReading[],
+): OperatingState['controls'] | undefined {
+  const first = readings.find((each) => !plainlyHealthy(predictor, each)) ?? readings[0];
+  return first?.state.controls;
 }
 
 /** The likeliest hypothesis of a suspect; null where it has none, as nothing wrong has. */

@@ -19,13 +19,14 @@ import type { Predictor } from '../inference/predictor';
 import type { Posterior } from '../inference/posterior';
 import type { Assessment } from './assess';
 import { priorOptionsOf, damageSeen, isolatedFrom, presentReadings, evidenceReadings } from './assess';
+import { controlsShown } from './fit';
 import type { JobState, LedgerReading } from './foldJob';
 import { unreadPins } from './moduleChecklist';
 import { wetLook, withLook } from './wetLook';
 
-function limitsOf(job: JobState, kit: Kit): PlanLimits {
+function limitsOf(predictor: Predictor, job: JobState, kit: Kit): PlanLimits {
   const evidence = evidenceReadings(job);
-  const shownIn = evidence[0]?.state.controls;
+  const shownIn = controlsShown(predictor, evidence);
   return { refused: job.refused, taken: presentReadings(job), evidence, shownIn, ...kit };
 }
 
@@ -114,7 +115,7 @@ export function* planNext(
   kit: Kit = usualKit,
 ): Stepwise<readonly ProposedAction[]> {
   const unproven = unprovenSuspect(assessment);
-  const limits = limitsOf(job, kit);
+  const limits = limitsOf(predictor, job, kit);
   if (unproven === null) {
     const posterior = amongSeen(predictor, job, assessment.posterior);
     const actions = yield* nextActions(predictor, posterior, job.site, limits);
@@ -216,7 +217,7 @@ export function ambiguityGroups(
   { posterior }: Assessment,
   kit: Kit = usualKit,
 ): readonly AmbiguityGroup[] {
-  const limits = limitsOf(job, kit);
+  const limits = limitsOf(predictor, job, kit);
   return indistinguishableSuspects(predictor, posterior, evidenceReadings(job), job.repaired).map(
     (suspects) => {
       const narrowed = narrowedTo(predictor, posterior, suspects);

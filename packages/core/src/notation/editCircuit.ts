@@ -54,6 +54,25 @@ export function withSection(circuit: Circuit, section: Section): Circuit {
   });
 }
 
+/**
+ * A circuit in which a wire's length or size is known, not assumed.
+ * @param figures - metres and mm²; what is absent stays as it is
+ */
+export function sectionWithFigures(
+  circuit: Circuit,
+  id: string,
+  figures: Partial<Pick<Section, 'lengthMetres' | 'areaMm2'>>,
+): Circuit {
+  const known = ({ assumed = [], ...section }: Section): Section => {
+    const left = assumed.filter((each) => !(each in figures));
+    return { ...section, ...figures, ...(left.length === 0 ? {} : { assumed: left }) };
+  };
+  return {
+    ...circuit,
+    sections: circuit.sections.map((each) => (each.id === id ? known(each) : each)),
+  };
+}
+
 /** A circuit with a place changed. */
 export function withPlace(circuit: Circuit, place: Place): Circuit {
   const { where, ...rest } = place;

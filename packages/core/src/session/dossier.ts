@@ -1,7 +1,7 @@
 import type { CircuitSession } from './circuitSession';
 import { NOTHING_WRONG } from '../faults/hypotheses';
 import { activeReadings } from '../job/foldJob';
-import { locateShort } from '../diagnostics/locate/locateShort';
+import { alongWire, locateShort } from '../diagnostics/locate/locateShort';
 import { expectedWords } from '../job/fit';
 import { openQuestion } from '../job/openQuestion';
 import { placesOfDamage, evidenceReadings } from '../job/assess';
@@ -9,6 +9,9 @@ import { handOver } from '../job/handOver';
 import { instrumentById } from '../instruments/instruments';
 import { lastReadings } from '../job/lastReadings';
 import { moduleChecklist } from '../job/moduleChecklist';
+import { sectionWithFigures } from '../notation/editCircuit';
+import type { WireFigure } from '../text/located';
+import { assumedFigures } from '../text/located';
 import { narrowing } from '../diagnostics/locate/narrowing';
 import { numberBeside, proofPairs, proofWanted } from '../job/proof';
 import { repairEstimate } from '../planning/repairEstimate';
@@ -44,6 +47,8 @@ export interface ModuleDossier {
 export interface WireShort {
   readonly located: Located;
   readonly next: Narrowing | null;
+  /** What of the wire is only assumed, where more could be told once it is known. */
+  readonly asks: readonly WireFigure[];
 }
 
 /** Everything that is said of a job beside its suspects and its next reading. */
@@ -110,6 +115,9 @@ export function dossierOf(session: CircuitSession, job: JobState, assessment: As
   };
 }
 
+/** A wire whose length was assumed may well be so many times as long: it is asked where that one could be searched. Judgement. */
+const mayBeLonger = 2.5;
+
 /** Where along the wire that stands alone, shorted to ground, and what would narrow it. */
 function alongOf(
   { circuit, along }: CircuitSession,
@@ -124,10 +132,15 @@ function alongOf(
   // What was seen needs no measuring.
   if (placesOfDamage(readings).some((place) => section.places.includes(place))) return null;
   const wire = along(isolated);
-  return {
-    located: locateShort(circuit, isolated, readings, wire),
-    next: narrowing(wire, isolated, readings, job.site),
-  };
+  const located = locateShort(circuit, isolated, readings, wire);
+  const next = narrowing(wire, isolated, readings, job.site);
+  const figures = assumedFigures(section);
+  if (figures.length === 0) return { located, next, asks: [] };
+  const { lengthMetres, areaMm2 } = section;
+  const couldBe = { lengthMetres: mayBeLonger * lengthMetres, areaMm2 };
+  const known = alongWire(sectionWithFigures(circuit, isolated, couldBe), isolated);
+  const tells = located.told || narrowing(known, isolated, readings, job.site) !== null;
+  return { located, next, asks: tells ? figures : [] };
 }
 
 /** Every target of an instrument, of one module where one is given, with the last reading in the present state. */

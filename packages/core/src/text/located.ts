@@ -1,4 +1,4 @@
-import type { Circuit } from '../circuit/circuit';
+import type { Circuit, Section } from '../circuit/circuit';
 import type { LengthUnit } from './lengths';
 import { lengthWords } from './lengths';
 import { placeById, sectionById, terminalName } from '../circuit/terminals';
@@ -14,16 +14,30 @@ interface AlongWire {
   readonly told: boolean;
 }
 
+/** What a wire's ohms follow from. */
+export type WireFigure = 'lengthMetres' | 'areaMm2';
+
+/** What of a wire's ohms is only assumed: how far along it something lies is not known before that is. */
+export function assumedFigures({ assumed = [] }: Pick<Section, 'assumed'>): readonly WireFigure[] {
+  return (['lengthMetres', 'areaMm2'] as const).filter((each) => assumed.includes(each));
+}
+
 /** Where along a wire a short lies, as one tells it to the hand that goes there, or that it cannot be told. */
 export function locatedWords(
   circuit: Circuit,
   { section, metres, errorMetres, place, told }: AlongWire,
   unit: LengthUnit = 'm',
 ): string {
-  const { from, lengthMetres } = sectionById(circuit, section);
+  const wire = sectionById(circuit, section);
+  const { from, to, lengthMetres } = wire;
   const at = place === null ? '' : `: ${placeById(circuit, place)?.name ?? place}`;
   if (!told) {
     return `These readings cannot tell where along its ${lengthWords(lengthMetres, unit)} it is. Look first where it wears most easily${at}.`;
+  }
+  // Metres of a wire that nobody measured are no metres.
+  if (assumedFigures(wire).length > 0) {
+    const share = Math.round((10 * metres) / lengthMetres) * 10;
+    return `Some ${share} % of the way from ${terminalName(circuit, from)} to ${terminalName(circuit, to)}, if the wire is as it was assumed to be.`;
   }
   return `About ${lengthWords(metres, unit)} from ${terminalName(circuit, from)}, ± ${lengthWords(errorMetres, unit)}${at}.`;
 }

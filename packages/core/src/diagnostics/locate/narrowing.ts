@@ -13,6 +13,7 @@ import type { TakenReading } from '../../inference/takenReading';
 import { questionOf } from '../../inference/takenReading';
 import type { Predictor } from '../../inference/predictor';
 import { inferPosterior } from '../../inference/posterior';
+import { controlsShown } from '../../job/fit';
 import { spreadAlong } from './locateShort';
 
 /** A reading that takes less than this share off the error is not worth taking for that. */
@@ -43,8 +44,9 @@ export function narrowing(
   const { lengthMetres } = sectionById(circuit, section);
   const now = spreadAlong(along, readings).error * lengthMetres;
   const taken = new Set(readings.map(questionOf));
+  const shown = controlsShown(along, readings) ?? site.state.controls;
   const likely = piecesAcross(inferPosterior(along, readings).hypotheses);
-  const candidates = statesFor(circuit, section, site.state, readings[0]?.state).flatMap(({ state, tests }) =>
+  const candidates = statesFor(circuit, section, site.state, shown).flatMap(({ state, tests }) =>
     tests
       .filter((test) => !taken.has(questionOf({ test, state })))
       .map((test): Narrowing => {
@@ -80,7 +82,7 @@ function statesFor(
   circuit: Circuit,
   section: string,
   present: OperatingState,
-  shown: OperatingState | undefined,
+  shown: OperatingState['controls'],
 ): readonly { readonly state: OperatingState; readonly tests: readonly Test[] }[] {
   const { from, to } = sectionById(circuit, section);
   const feeding = [...fedSections(circuit)].flatMap(([fuse, fed]) => (fed.has(section) ? [fuse] : []));
@@ -88,7 +90,7 @@ function statesFor(
     ...present,
     apart: [],
     batteryConnected: true,
-    controls: shown?.controls ?? present.controls,
+    controls: shown,
   };
   const limited = feeding.map((fuse) => ({
     state: withCavity(joined, fuse, limiterLamp),
