@@ -1,4 +1,5 @@
 import type { KeptLayout, Reply } from '@grim-lantern/contract';
+import type { Circuit } from '@grim-lantern/core';
 import { request } from './request';
 import type { Answer } from './request';
 
@@ -22,4 +23,22 @@ export async function fetchCircuit(circuitId: string): Promise<Answer<Reply<'cir
   const answer = await request('circuit', { params: { circuitId } });
   if (answer.status === 'done' && answer.reply.layout !== undefined) keepLayout(answer.reply.layout);
   return answer;
+}
+
+/** A revision of a drawing as whoever drew it says it. */
+interface Drawn {
+  readonly id: string;
+  readonly vehicleId: string;
+  readonly circuit: Circuit;
+  /** The text that it was read from. */
+  readonly source: string;
+  readonly follows?: string;
+  readonly author: string;
+  readonly why: string;
+}
+
+/** Stores a drawing, or a revision that follows another. */
+export function storeDrawing({ author, why, ...drawing }: Drawn): Promise<Answer<Reply<'addCircuit'>>> {
+  const drawn = { author, at: new Date().toISOString(), why };
+  return request('addCircuit', { body: { ...drawing, drawn } });
 }

@@ -3,7 +3,7 @@ import { circuitSchema, firstProblem } from '@grim-lantern/contract';
 import type { Circuit } from '@grim-lantern/core';
 import { useState } from 'react';
 import { TextField } from '../../ui/TextField';
-import { request } from '../../data/request';
+import { storeDrawing } from '../../data/circuits';
 import { newId } from '../../data/newId';
 import { loadWorkshop } from '../../data/workshop';
 import { useAppDispatch, useAppSelector } from '../../data/store';
@@ -45,16 +45,15 @@ export function SaveCircuit({
     const id = made?.source === source ? made.id : newId();
     setMade({ source, id });
     setBusy(true);
-    const drawn = { author, at: new Date().toISOString(), why };
-    const body = {
+    const answer = await storeDrawing({
       id,
       vehicleId,
       circuit: parsed.data,
       source,
-      drawn,
+      author,
+      why,
       ...(follows === undefined ? {} : { follows }),
-    };
-    const answer = await request('addCircuit', { body });
+    });
     setBusy(false);
     if (answer.status !== 'done') {
       if (answer.status === 'refused' && answer.problem.code === 'circuit/followed')

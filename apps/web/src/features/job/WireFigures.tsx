@@ -10,9 +10,9 @@ import {
 } from '@grim-lantern/core';
 import type { SyntheticEvent } from 'react';
 import { useState } from 'react';
-import { fetchCircuit } from '../../data/circuits';
+import { fetchCircuit, storeDrawing } from '../../data/circuits';
 import { newId } from '../../data/newId';
-import { request, whyNot } from '../../data/request';
+import { whyNot } from '../../data/request';
 import { useAppDispatch, useAppSelector } from '../../data/store';
 import { useSettings } from '../../data/useSettings';
 import { loadWorkshop } from '../../data/workshop';
@@ -108,15 +108,15 @@ function useToldFigures(
     );
     const id = newId();
     const why = `${sectionById(circuit, section).name}: its length and size were told in a job`;
-    const body = {
+    const answer = await storeDrawing({
       id,
       vehicleId: summary.vehicle.id,
       circuit: readNotation(source).circuit,
       source,
-      drawn: { author, at: new Date().toISOString(), why },
+      author,
+      why,
       follows: summary.circuitId,
-    };
-    const answer = await request('addCircuit', { body });
+    });
     if (answer.status !== 'done') return onProblem(whyNot(answer));
     await dispatch(loadWorkshop());
     record({ type: 'circuit-followed', circuit: id });

@@ -1,6 +1,6 @@
 import type { Workshop } from '@grim-lantern/contract';
 import { readNotation, undrawnName, undrawnNotation } from '@grim-lantern/core';
-import { fetchCircuit } from '../../data/circuits';
+import { fetchCircuit, storeDrawing } from '../../data/circuits';
 import { newId } from '../../data/newId';
 import { request, whyNot } from '../../data/request';
 import { currentCircuits } from '../../data/workshop';
@@ -29,8 +29,8 @@ export async function undrawnCircuit(
   const kept = boxes.reply.centres.filter(({ removed }) => !removed).map(({ centre }) => centre);
   const source = undrawnNotation(kept, nominalVolts);
   const id = newId();
-  const drawn = { author, at: new Date().toISOString(), why: 'A job was opened without a diagram' };
   const { circuit } = readNotation(source);
-  const answer = await request('addCircuit', { body: { id, vehicleId, circuit, source, drawn } });
+  const why = 'A job was opened without a diagram';
+  const answer = await storeDrawing({ id, vehicleId, circuit, source, author, why });
   return answer.status === 'done' ? { id } : { why: whyNot(answer) };
 }
