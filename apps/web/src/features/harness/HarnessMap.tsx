@@ -3,10 +3,13 @@ import { useOffered } from '../palette/offered';
 import type { Circuit, OperatingState, TerminalRef } from '@grim-lantern/core';
 import { cavityFill } from '@grim-lantern/core';
 import { LocateFixed, Maximize, Minus, Plus } from 'lucide-react';
+import type { ReactNode } from 'react';
 import { useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import { boxAround, boxOf } from './boxes';
 import { drawnPiece, isDrawnInPieces } from './drawnPiece';
 import { enlargementAt } from './enlarged';
+import type { Corner } from './freeCorner';
+import { freeCorner } from './freeCorner';
 import type { HarnessLayout, Point } from '@grim-lantern/drawing';
 import { figureMiddle } from '@grim-lantern/drawing';
 import { litFrom } from './litFrom';
@@ -54,6 +57,8 @@ interface HarnessMapProps {
   readonly growsAt?: TerminalRef | null;
   /** What is marked as chosen elsewhere: a part or a section. */
   readonly chosen?: string | null;
+  /** What stands in a corner of the view beside the map, where it hides least of it. */
+  readonly inset?: (corner: Corner) => ReactNode;
 }
 
 /** The harness: dark where it is cleared, glowing where it is suspect, with the flag where the probe goes next. */
@@ -72,6 +77,7 @@ export function HarnessMap({
   opensWhole = false,
   growsAt,
   chosen = null,
+  inset,
 }: HarnessMapProps) {
   const svg = useRef<SVGSVGElement>(null);
   const stage = useRef<SVGGElement>(null);
@@ -161,6 +167,7 @@ export function HarnessMap({
           )}
         </g>
       </svg>
+      {inset?.(freeCorner(piece, view))}
       <OffView view={view} landmarks={landmarksOf(circuit, layout, standing, flag)} onGo={goTo} />
       <MapKeys {...{ zoomBy, fit, toGlow }} />
     </div>

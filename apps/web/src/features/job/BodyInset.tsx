@@ -5,6 +5,7 @@ import { Popover } from 'radix-ui';
 import { useMemo } from 'react';
 import type { BodySpot } from '../harness/BodyPlan';
 import { BodyPlan } from '../harness/BodyPlan';
+import type { Corner } from '../harness/freeCorner';
 import { litFrom } from '../harness/litFrom';
 
 /** So many places of suspects are lit. */
@@ -15,11 +16,14 @@ export function BodyInset({
   circuit,
   shown,
   standing,
+  corner,
 }: {
   readonly circuit: Circuit;
   readonly shown: Test | null;
   /** Probability of each section and part. */
   readonly standing: ReadonlyMap<string, number>;
+  /** Where it hides least of the map. */
+  readonly corner: Corner;
 }) {
   const next = useMemo(() => {
     const id = shown === null ? undefined : instrumentById(shown.instrument).place(circuit, shown.at);
@@ -44,7 +48,7 @@ export function BodyInset({
         <button
           type="button"
           aria-label={`Where on the vehicle: ${name}`}
-          className="bg-ground sm:bg-raised border-line short:hidden rounded-edge absolute top-[106px] right-2 flex min-h-11 w-11 flex-col justify-center border px-0.5 text-left sm:top-2 sm:right-auto sm:left-2 sm:w-[168px] sm:px-1 sm:pt-1 lg:top-3 lg:left-3"
+          className={`bg-ground sm:bg-raised border-line short:hidden rounded-edge absolute top-[106px] right-2 flex min-h-11 w-11 flex-col justify-center border px-0.5 text-left sm:w-[168px] sm:px-1 sm:pt-1 ${corner === 'top' ? 'sm:top-2 sm:right-auto sm:left-2 lg:top-3 lg:left-3' : 'sm:top-auto sm:bottom-2 lg:right-3 lg:bottom-3'}`}
         >
           <MapPin size={18} className="mx-auto sm:hidden" aria-hidden />
           <BodyPlan

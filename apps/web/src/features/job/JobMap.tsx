@@ -39,13 +39,11 @@ export function JobMap({
   }, [circuit, layout, along]);
   if (layout === null) return <p className="text-dim p-5">Drawing the harness …</p>;
   return (
-    <>
-      <HarnessMap
-        {...{ circuit, layout, glow, standing, readings, flag, stretch }}
-        onPoint={measure}
-        state={job.state}
-      />
-      <BodyInset {...{ circuit, shown, standing }} />
-    </>
+    <HarnessMap
+      {...{ circuit, layout, glow, standing, readings, flag, stretch }}
+      onPoint={measure}
+      state={job.state}
+      inset={(corner) => <BodyInset {...{ circuit, shown, standing, corner }} />}
+    />
   );
 }
