@@ -177,7 +177,7 @@ export function offersByState(
           change.moves.some(({ kind }) => kind === 'cavity') ||
           change.moves.filter(({ kind }) => kind === 'apart').length > 1,
         questions: open.length,
-        leastCost: change.minutes * Math.min(preferredWeight, swapFirstWeight),
+        leastCost: change.minutes * (goesWithIt(change, limits) ? swapFirstWeight : preferredWeight),
         opensFuse: (truncated) => openingChance(predictor, site.state, state, change, truncated),
         visit(each) {
           const already = asked(state);
@@ -243,13 +243,17 @@ function byPlace(questions: readonly Question[]): readonly AtPlaces[] {
   return [...groups.values()];
 }
 
+/** Whether a change exchanges a part for a technician who does that first, and sees whether the fault goes with it. */
+function goesWithIt({ moves }: Change, { swaps }: PlanLimits): boolean {
+  return swaps === 'first' && moves.some((move) => move.kind === 'renewal' && move.renewed);
+}
+
 /** Tells what readings at a place cost in one state. */
-function costsIn(circuit: Circuit, site: Worksite, change: Change, { preferred, swaps }: PlanLimits) {
-  const goesWithIt =
-    swaps === 'first' && change.moves.some((move) => move.kind === 'renewal' && move.renewed);
+function costsIn(circuit: Circuit, site: Worksite, change: Change, limits: PlanLimits) {
+  const swapFirst = goesWithIt(change, limits);
   const weightOf = (instrument: InstrumentId): number => {
-    if (goesWithIt && instrument === 'load') return swapFirstWeight;
-    return preferred?.includes(instrument) === true ? preferredWeight : 1;
+    if (swapFirst && instrument === 'load') return swapFirstWeight;
+    return limits.preferred?.includes(instrument) === true ? preferredWeight : 1;
   };
   const money = change.money * minutesPerMoney;
   return (places: readonly string[]) => {
