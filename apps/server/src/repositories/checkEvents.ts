@@ -80,14 +80,13 @@ async function refuseUnknownWithdrawals(
   const types = new Map<string, JobEvent['type']>();
   for (const [index, event] of made.entries()) {
     const earlier = earlierReading(event);
-    const known = types.get(earlier?.id ?? '');
+    const type =
+      earlier === null
+        ? null
+        : (types.get(earlier.id) ??
+          (await events.findOne({ where: { workshopId, jobId, id: earlier.id }, transaction }))?.body.type);
     types.set(event.id, event.type);
     if (earlier === null) continue;
-    const row =
-      known === undefined
-        ? await events.findOne({ where: { workshopId, jobId, id: earlier.id }, transaction })
-        : null;
-    const type = known ?? row?.body.type;
     // A current is withdrawn like a reading; another one is read in its place.
     if (type !== 'reading-taken' && !(type === 'current-read' && event.type === 'reading-withdrawn')) {
       throw new ApiProblem('reading/unknown', `events.${index}.${earlier.field}`);

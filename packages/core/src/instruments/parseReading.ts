@@ -7,12 +7,16 @@ export type ParsedReading =
   | { readonly status: 'refused'; readonly why: string };
 
 const longest = 24;
-const unitWords: Readonly<
-  Record<NumberScale['unit'], { readonly name: string; readonly example: string; readonly starts: RegExp }>
-> = {
-  Ω: { name: 'ohms', example: '0.4, 4k7 or OL', starts: /^[Ωor]/i },
-  V: { name: 'volts', example: '12.4', starts: /^v/i },
-  A: { name: 'amps', example: '0.25', starts: /^a/i },
+/** A unit in words, and what is typed in it: the simplest, and what else may be. */
+interface UnitWords {
+  readonly name: string;
+  readonly example: string;
+  readonly also: string;
+}
+const unitWords: Readonly<Record<NumberScale['unit'], UnitWords & { readonly starts: RegExp }>> = {
+  Ω: { name: 'ohms', example: '0.4', also: ', 4k7 or OL', starts: /^[Ωor]/i },
+  V: { name: 'volts', example: '12.4', also: '', starts: /^v/i },
+  A: { name: 'amps', example: '0.25', also: '', starts: /^a/i },
 };
 const prefixes: Readonly<Record<string, number>> = {
   µ: 1e-6,
@@ -35,7 +39,8 @@ const infix = /^(\d+)([RrkKM])(\d+)\s*(Ω|ohms?)?$/;
  * A comma is a decimal mark when there is only one and no full stop.
  */
 export function parseReading(typed: string, scale: NumberScale): ParsedReading {
-  const expected = `${unitWords[scale.unit].name}, such as ${unitWords[scale.unit].example}`;
+  const { name, example, also } = fieldWords(scale);
+  const expected = `${name}, such as ${example}${also}`;
   const refused = (came: string): ParsedReading => ({
     status: 'refused',
     why: `Reading: expected ${expected}; ${came}.`,
@@ -61,6 +66,13 @@ export function parseReading(typed: string, scale: NumberScale): ParsedReading {
 
 /** The unit that stands in the field of a reading: `mV`, `Ω`. */
 export const fieldUnit = ({ prefix, unit }: NumberScale): string => `${prefix ?? ''}${unit}`;
+
+/** The unit that stands in the field of a reading, in words, with an example of what is typed there. */
+export function fieldWords(scale: NumberScale): UnitWords {
+  const { prefix, unit } = scale;
+  if (prefix === undefined) return unitWords[unit];
+  return { name: `milli${unitWords[unit].name}`, example: '24', also: ` ${fieldUnit(scale)}` };
+}
 
 /** What was typed into a field, with its unit where that is another than a bare number is read in: `24` is `24 mV`. */
 export function withFieldUnit(typed: string, scale: NumberScale): string {

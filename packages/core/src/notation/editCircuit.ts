@@ -1,5 +1,6 @@
 import type { BodyKind, Circuit, Place, Section } from '../circuit/circuit';
 import { conditionClauses } from '../circuit/condition';
+import type { WireFigure } from '../circuit/wireFigures';
 import { partIdOf } from '../circuit/terminalRef';
 import type { ModulePin } from '../circuit/parts/module';
 import type { Part } from '../circuit/parts/part';
@@ -61,7 +62,7 @@ export function withSection(circuit: Circuit, section: Section): Circuit {
 export function sectionWithFigures(
   circuit: Circuit,
   id: string,
-  figures: Partial<Pick<Section, 'lengthMetres' | 'areaMm2'>>,
+  figures: Partial<Pick<Section, WireFigure>>,
 ): Circuit {
   const known = ({ assumed = [], ...section }: Section): Section => {
     const left = assumed.filter((each) => !(each in figures));

@@ -126,9 +126,13 @@ export function priceOfSwap(circuit: Circuit, part: Part): number | null {
   return likePart(circuit, part) === undefined ? (part.price ?? null) : 0;
 }
 
+/** Whether a move puts another part in the place of one. */
+export const isExchange = (move: Move): move is Extract<Move, { kind: 'renewal' }> =>
+  move.kind === 'renewal' && move.renewed;
+
 /** What a move costs in money. */
 export function swapPrice(circuit: Circuit, move: Move): number {
-  if (move.kind !== 'renewal' || !move.renewed) return 0;
+  if (!isExchange(move)) return 0;
   return priceOfSwap(circuit, partById(circuit, move.part)) ?? 0;
 }
 

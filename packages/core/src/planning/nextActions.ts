@@ -8,6 +8,7 @@ import { relabelled, truncatedPosterior, sampled } from './truncatedPosterior';
 import type { Choice } from './lookAhead';
 import { lookAhead } from './lookAhead';
 import type { Candidate, PlanLimits } from './offers';
+import { isExchange } from './moves';
 import type { OutcomeSpec, OutcomeTable } from './outcomeTable';
 import { scopeOf } from './scope';
 import type { Weighed } from './shortlist';
@@ -212,7 +213,7 @@ function swapFirst<T extends Weighed>(ordered: readonly T[]): readonly T[] {
   const swap = ordered.find(({ candidate, bits }) => {
     const [move, ...others] = candidate.work().moves;
     // Nothing but the part is another: what is seen then goes with it.
-    const exchanged = move?.kind === 'renewal' && move.renewed && others.length === 0;
+    const exchanged = move !== undefined && isExchange(move) && others.length === 0;
     return exchanged && bits >= leastOfSwap && candidate.instrument.id === 'load';
   });
   return swap === undefined ? ordered : [swap, ...ordered.filter((each) => each !== swap)];

@@ -12,6 +12,7 @@ import type { Predictor, StatePredictions } from '../inference/predictor';
 import type { TruncatedPosterior } from './truncatedPosterior';
 import { blewBefore } from './blewBefore';
 import type { Kit } from './kit';
+import { isExchange } from './moves';
 import { mostNumberOutcomes } from './outcomeTable';
 import type { Change, Work, Worksite } from './work';
 import { changeBetween, placesOf, wayTo, workAfter } from './work';
@@ -245,7 +246,7 @@ function byPlace(questions: readonly Question[]): readonly AtPlaces[] {
 
 /** Whether a change exchanges a part for a technician who does that first, and sees whether the fault goes with it. */
 function goesWithIt({ moves }: Change, { swaps }: PlanLimits): boolean {
-  return swaps === 'first' && moves.some((move) => move.kind === 'renewal' && move.renewed);
+  return swaps === 'first' && moves.some(isExchange);
 }
 
 /** Tells what readings at a place cost in one state. */

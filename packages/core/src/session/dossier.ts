@@ -1,7 +1,7 @@
 import type { CircuitSession } from './circuitSession';
 import { NOTHING_WRONG } from '../faults/hypotheses';
 import { activeReadings } from '../job/foldJob';
-import { alongWire, locateShort } from '../diagnostics/locate/locateShort';
+import { locateShort } from '../diagnostics/locate/locateShort';
 import { expectedWords } from '../job/fit';
 import { openQuestion } from '../job/openQuestion';
 import { placesOfDamage, evidenceReadings } from '../job/assess';
@@ -9,9 +9,8 @@ import { handOver } from '../job/handOver';
 import { instrumentById } from '../instruments/instruments';
 import { lastReadings } from '../job/lastReadings';
 import { moduleChecklist } from '../job/moduleChecklist';
-import { sectionWithFigures } from '../notation/editCircuit';
-import type { WireFigure } from '../text/located';
-import { assumedFigures } from '../text/located';
+import type { WireFigure } from '../circuit/wireFigures';
+import { assumedFigures } from '../circuit/wireFigures';
 import { narrowing } from '../diagnostics/locate/narrowing';
 import { numberBeside, proofPairs, proofWanted } from '../job/proof';
 import { repairEstimate } from '../planning/repairEstimate';
@@ -115,12 +114,9 @@ export function dossierOf(session: CircuitSession, job: JobState, assessment: As
   };
 }
 
-/** A wire whose length was assumed may well be so many times as long: it is asked where that one could be searched. Judgement. */
-const mayBeLonger = 2.5;
-
 /** Where along the wire that stands alone, shorted to ground, and what would narrow it. */
 function alongOf(
-  { circuit, along }: CircuitSession,
+  { circuit, along, alongIfKnown }: CircuitSession,
   job: JobState,
   { isolated, posterior }: Assessment,
 ): WireShort | null {
@@ -135,11 +131,9 @@ function alongOf(
   const located = locateShort(circuit, isolated, readings, wire);
   const next = narrowing(wire, isolated, readings, job.site);
   const figures = assumedFigures(section);
-  if (figures.length === 0) return { located, next, asks: [] };
-  const { lengthMetres, areaMm2 } = section;
-  const couldBe = { lengthMetres: mayBeLonger * lengthMetres, areaMm2 };
-  const known = alongWire(sectionWithFigures(circuit, isolated, couldBe), isolated);
-  const tells = located.told || narrowing(known, isolated, readings, job.site) !== null;
+  const tells =
+    figures.length > 0 &&
+    (located.told || narrowing(alongIfKnown(isolated), isolated, readings, job.site) !== null);
   return { located, next, asks: tells ? figures : [] };
 }
 

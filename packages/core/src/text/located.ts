@@ -1,4 +1,5 @@
-import type { Circuit, Section } from '../circuit/circuit';
+import type { Circuit } from '../circuit/circuit';
+import { assumedFigures } from '../circuit/wireFigures';
 import type { LengthUnit } from './lengths';
 import { lengthWords } from './lengths';
 import { placeById, sectionById, terminalName } from '../circuit/terminals';
@@ -12,14 +13,6 @@ interface AlongWire {
   readonly place: string | null;
   /** Whether the readings say more than where a wire is usually worn. */
   readonly told: boolean;
-}
-
-/** What a wire's ohms follow from. */
-export type WireFigure = 'lengthMetres' | 'areaMm2';
-
-/** What of a wire's ohms is only assumed: how far along it something lies is not known before that is. */
-export function assumedFigures({ assumed = [] }: Pick<Section, 'assumed'>): readonly WireFigure[] {
-  return (['lengthMetres', 'areaMm2'] as const).filter((each) => assumed.includes(each));
 }
 
 /** Where along a wire a short lies, as one tells it to the hand that goes there, or that it cannot be told. */

@@ -2,6 +2,7 @@ import type { Circuit, ForeseenOutcome, JobFact, NumberScale, ReadingValue, Test
 import {
   bandOf,
   fieldUnit,
+  fieldWords,
   instrumentById,
   leavesWords,
   outcomeName,
@@ -116,14 +117,6 @@ function OutcomeLine({
   );
 }
 
-/** What is typed into the field of each unit. */
-const inField: Readonly<Record<string, { readonly words: string; readonly example: string }>> = {
-  Ω: { words: 'ohms', example: '0.4' },
-  V: { words: 'volts', example: '12.4' },
-  mV: { words: 'millivolts', example: '24' },
-  A: { words: 'amps', example: '2.5' },
-};
-
 function NumberEntry({ circuit, test, outcomes, disabled, onRead, onHold }: EntryProps) {
   const { display } = instrumentById(test.instrument);
   const [typed, setTyped] = useState('');
@@ -133,7 +126,7 @@ function NumberEntry({ circuit, test, outcomes, disabled, onRead, onHold }: Entr
   const { scale } = display;
   const words = withFieldUnit(typed, scale);
   const parsed = parseReading(words, scale);
-  const unit = fieldUnit(scale);
+  const { name: unitName, example } = fieldWords(scale);
   const fits =
     parsed.status === 'read' && parsed.value.kind !== 'outcome'
       ? outcomes[
@@ -176,7 +169,7 @@ function NumberEntry({ circuit, test, outcomes, disabled, onRead, onHold }: Entr
         })}
       </ul>
       <label htmlFor={field} className="sr-only">
-        Reading in {inField[unit]?.words ?? unit}
+        Reading in {unitName}
       </label>
       <div className="flex gap-2">
         <div className="relative grow">
@@ -187,11 +180,13 @@ function NumberEntry({ circuit, test, outcomes, disabled, onRead, onHold }: Entr
             inputMode="decimal"
             aria-invalid={refused !== null}
             aria-describedby={`${field}-refused`}
-            placeholder={inField[unit]?.example}
+            placeholder={example}
             className="field h-12 pr-12 font-mono text-[26px] lg:h-15 lg:text-[30px]"
             onChange={({ target }) => change(target.value)}
           />
-          <span className="text-dim absolute top-1/2 right-4 -translate-y-1/2 font-mono text-xl">{unit}</span>
+          <span className="text-dim absolute top-1/2 right-4 -translate-y-1/2 font-mono text-xl">
+            {fieldUnit(scale)}
+          </span>
         </div>
         <button type="submit" disabled={disabled} className="key key-chosen px-6 text-lg">
           Enter

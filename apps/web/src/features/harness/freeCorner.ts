@@ -1,6 +1,7 @@
-import type { HarnessLayout, Point } from '@grim-lantern/drawing';
+import type { HarnessLayout } from '@grim-lantern/drawing';
 import type { Box } from './boxes';
 import { overlap } from './boxes';
+import { wireBoxes } from './mapLabels';
 import type { View } from './viewOf';
 
 /** The corner of a map's view in which something stands that is no part of the map: top left, or bottom right. */
@@ -12,8 +13,6 @@ const inset = { width: 184, height: 116 } as const;
 const keysHeight = 260;
 /** Room that a part's name takes above it, and what it reads below, px of the drawing. */
 const nameRoom = 24;
-/** A line is this thick to whoever looks for room. */
-const lineRoom = 4;
 /** A part hidden is worse than a piece of wire. */
 const ofPart = 4;
 
@@ -37,20 +36,9 @@ export function freeCorner({ figures, wires }: HarnessLayout, view: View | null)
           bottom: each.y + each.height + nameRoom,
         }) > 0,
     );
-    const runs = [...wires.values()].flatMap((corners) =>
-      corners.slice(1).map((point, i) => runBox(point, corners[i]!)),
-    );
+    const runs = [...wires.values()].flatMap(wireBoxes);
     return ofPart * parts.length + runs.filter((run) => overlap(corner, run) > 0).length;
   };
   const atFoot = onDrawing(width - inset.width, height - inset.height);
   return hidden(atFoot) < hidden(onDrawing(0, 0)) ? 'bottom' : 'top';
-}
-
-function runBox(one: Point, other: Point): Box {
-  return {
-    left: Math.min(one.x, other.x) - lineRoom / 2,
-    right: Math.max(one.x, other.x) + lineRoom / 2,
-    top: Math.min(one.y, other.y) - lineRoom / 2,
-    bottom: Math.max(one.y, other.y) + lineRoom / 2,
-  };
 }

@@ -133,7 +133,8 @@ export function nameBox({ figure: { x, y, width }, name }: FigureWords): Box {
 /** Half the room that a wire takes up, px. */
 const wireHalf = 5;
 
-function wireBoxes(corners: readonly Point[]): readonly Box[] {
+/** What the runs of a wire take up. */
+export function wireBoxes(corners: readonly Point[]): readonly Box[] {
   return runsOf(corners).map(({ from, to }) => ({
     left: Math.min(from.x, to.x) - wireHalf,
     top: Math.min(from.y, to.y) - wireHalf,

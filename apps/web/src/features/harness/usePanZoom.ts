@@ -1,6 +1,6 @@
 import { select } from 'd3-selection';
 import 'd3-transition';
-import type { ZoomBehavior } from 'd3-zoom';
+import type { ZoomBehavior, ZoomTransform } from 'd3-zoom';
 import { zoom, zoomIdentity, zoomTransform } from 'd3-zoom';
 import type { RefObject } from 'react';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
@@ -17,22 +17,16 @@ function markScaling(stage: SVGGElement | null, on: boolean): void {
   if (stage !== null && stage.dataset['scaling'] !== String(on)) stage.dataset['scaling'] = String(on);
 }
 
-interface Transform {
-  readonly k: number;
-  readonly x: number;
-  readonly y: number;
-}
-
 /** Pan and zoom of a stage, which knows whether a hand is changing its size; tells where it moves, and where it stands at rest. */
 function movingStage(
   stage: RefObject<SVGGElement | null>,
-  onMove: (transform: Transform) => void,
-  onRest: (transform: Transform) => void,
+  onMove: (transform: ZoomTransform) => void,
+  onRest: (transform: ZoomTransform) => void,
 ): ZoomBehavior<SVGSVGElement, unknown> {
   let scale = 1;
   return zoom<SVGSVGElement, unknown>()
     .scaleExtent([0.15, 4])
-    .on('zoom', ({ transform }: { transform: Transform & { toString(): string } }) => {
+    .on('zoom', ({ transform }: { transform: ZoomTransform }) => {
       stage.current?.setAttribute('transform', transform.toString());
       onMove(transform);
       if (transform.k === scale) return;
@@ -40,7 +34,7 @@ function movingStage(
       // Halos and lamplight are drawn anew at every size: they wait until the hand rests.
       markScaling(stage.current, true);
     })
-    .on('end', ({ transform }: { transform: Transform }) => {
+    .on('end', ({ transform }: { transform: ZoomTransform }) => {
       markScaling(stage.current, false);
       onRest(transform);
     });
@@ -59,12 +53,12 @@ function useStage(
     const element = svg.current;
     if (element === null) return;
     let told: View | null = null;
-    const tell = ({ k, x, y }: Transform) => {
+    const tell = ({ k, x, y }: ZoomTransform) => {
       told = { scale: k, x, y, width: element.clientWidth, height: element.clientHeight };
       setStands(told);
     };
     // On its way it is told only where something comes into view that was not drawn.
-    const onMove = (now: Transform) => {
+    const onMove = (now: ZoomTransform) => {
       if (told !== null && !isDrawnFor({ ...told, scale: now.k, x: now.x, y: now.y }, told)) tell(now);
     };
     const view = movingStage(stage, onMove, tell);

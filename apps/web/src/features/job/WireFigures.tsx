@@ -20,7 +20,7 @@ import { TextField } from '../../ui/TextField';
 import { useRecording } from '../entry/recording';
 import { useOpenJob } from './openJob';
 
-type Figures = Partial<Pick<Section, 'lengthMetres' | 'areaMm2'>>;
+type Figures = Partial<Pick<Section, WireFigure>>;
 
 /** Asks for the length and the size of a wire that the drawing only assumes, now that they decide where to look along it. */
 export function WireFigures({
@@ -96,7 +96,8 @@ function useToldFigures(
   const record = useRecording();
   const dispatch = useAppDispatch();
   const author = useAppSelector(({ session }) => session.technicianId);
-  if (record === null || author === null) return null;
+  const [busy, setBusy] = useState(false);
+  if (record === null || author === null || busy) return null;
   const save = async (figures: Figures) => {
     const known = await fetchCircuit(summary.circuitId);
     if (known.status !== 'done') return onProblem(whyNot(known));
@@ -123,6 +124,8 @@ function useToldFigures(
   };
   return (figures) => {
     onProblem(null);
-    void save(figures);
+    // Pressed twice it is stored once.
+    setBusy(true);
+    void save(figures).finally(() => setBusy(false));
   };
 }

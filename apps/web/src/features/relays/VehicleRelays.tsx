@@ -2,25 +2,20 @@ import type { RelayEntry } from '@grim-lantern/contract';
 import type { BenchSubject, Circuit, RelayPart } from '@grim-lantern/core';
 import { createPredictor, looseRelay, relayAmps, relaysOf } from '@grim-lantern/core';
 import type { ReactNode } from 'react';
-import { useEffect, useMemo } from 'react';
-import { loadRelayEntries } from '../../data/relayEntries';
-import { useAppDispatch, useAppSelector } from '../../data/store';
+import { useMemo } from 'react';
 import { BenchHistory } from './BenchHistory';
+import { useVehicleRelayEntries } from './useRelayEntries';
 import { useVehicleCircuits } from './useVehicleCircuits';
 
 /** Every relay that is drawn for a vehicle or was tested without that, each socket once, with the tests of what sat in it. */
 export function VehicleRelays({ vehicleId }: { readonly vehicleId: string }) {
   const circuits = useVehicleCircuits(vehicleId);
-  const entries = useAppSelector((state) => state.relayEntries[vehicleId]);
+  const entries = useVehicleRelayEntries(vehicleId);
   const drawn = useMemo(() => socketsOf(circuits ?? []), [circuits]);
   const loose = useMemo(
     () => looseRelays(entries ?? [], circuits?.[0]?.nominalVolts ?? 12),
     [entries, circuits],
   );
-  const dispatch = useAppDispatch();
-  useEffect(() => {
-    void dispatch(loadRelayEntries(vehicleId));
-  }, [dispatch, vehicleId]);
   if (circuits === null) return <p className="text-dim">Fetching its diagrams …</p>;
   const known = new Set(drawn.map(({ relay }) => socketOf(relay)));
   const others = loose.filter(({ relay }) => !known.has(socketOf(relay)));

@@ -7,16 +7,21 @@ import { useAppDispatch, useAppSelector } from '../../data/store';
 
 type Socket = Pick<RelayPart, 'centre' | 'cavity'>;
 
-/** What was found out about the relay in one socket, oldest first; null where it could not be fetched. */
-export function useRelayEntries(
-  vehicleId: string,
-  { centre, cavity }: Socket,
-): readonly RelayEntry[] | null | undefined {
+/** What was found out about the relays of a vehicle, oldest first; null where it could not be fetched. */
+export function useVehicleRelayEntries(vehicleId: string): readonly RelayEntry[] | null | undefined {
   const dispatch = useAppDispatch();
   useEffect(() => {
     void dispatch(loadRelayEntries(vehicleId));
   }, [dispatch, vehicleId]);
-  const all = useAppSelector((state) => state.relayEntries[vehicleId]);
+  return useAppSelector((state) => state.relayEntries[vehicleId]);
+}
+
+/** The same of the relay in one socket. */
+export function useRelayEntries(
+  vehicleId: string,
+  { centre, cavity }: Socket,
+): readonly RelayEntry[] | null | undefined {
+  const all = useVehicleRelayEntries(vehicleId);
   return useMemo(
     () =>
       all?.filter((each) => each.centre === centre && each.cavity === cavity) ??

@@ -7,7 +7,8 @@ import { narrowing } from '../../../src/diagnostics/locate/narrowing';
 import { sectionWithFigures } from '../../../src/notation/editCircuit';
 import { readNotation } from '../../../src/notation/readNotation';
 import { writeNotation } from '../../../src/notation/writeNotation';
-import { assumedFigures, locatedWords } from '../../../src/text/located';
+import { assumedFigures } from '../../../src/circuit/wireFigures';
+import { locatedWords } from '../../../src/text/located';
 import { library } from '../../library';
 import { fusedLamp, locatedShorts } from './simulatedShort';
 
