@@ -44,19 +44,16 @@ function besideKnown(
     const point = known.get(figure.id);
     if (point !== undefined) placed.set(figure.id, { ...figure, x: point.x, y: point.y });
   }
-  const isFree = (figure: Figure, { x, y }: Point) =>
-    ![...placed.values()].some(
-      (other) =>
-        x < other.x + other.width + room &&
-        x + figure.width + room > other.x &&
-        y < other.y + other.height + room &&
-        y + figure.height + room > other.y,
-    );
   const put = (figure: Figure, x: number, middle: number) => {
-    const from = Math.max(margin.top, middle - figure.height / 2);
-    let y = from;
+    // Only what stands over or under it can be in its way.
+    const inColumn = [...placed.values()].filter(
+      (other) => x < other.x + other.width + room && x + figure.width + room > other.x,
+    );
+    const isFree = (y: number) =>
+      !inColumn.some((other) => y < other.y + other.height + room && y + figure.height + room > other.y);
+    let y = Math.max(margin.top, middle - figure.height / 2);
     // Down from there: there is always room below.
-    while (!isFree(figure, { x, y })) y += 12;
+    while (!isFree(y)) y += 12;
     placed.set(figure.id, { ...figure, x, y });
   };
   for (let fresh = true; fresh;) {

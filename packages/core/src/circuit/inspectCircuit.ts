@@ -45,7 +45,7 @@ const cableEnds: readonly Part['kind'][] = ['battery', 'ground', 'fusible link',
 /**
  * What does not look right in a circuit as it stands, half drawn or whole: ends that nothing is wired to, loads without
  * a way to supply or ground, coils that nothing commands, fuses against loads and wires, what is named or placed twice.
- * One too large to be searched is told that alone. Cost: loads × wires.
+ * One too large to be searched is told that alone. Cost: loads and fuses × the wires that hang together with each.
  */
 export function inspectCircuit(circuit: Circuit): readonly DrawingFlaw[] {
   const tooLarge = sizeFlaws(circuit);
@@ -237,8 +237,9 @@ function fuseFlaws(circuit: Circuit, part: Part, ways: Ways): readonly DrawingFl
       at: id,
     });
   }
-  const byWire = ways.from(`${id}.load`, id, ({ kind }) => kind === 'connector');
-  const beside = circuit.parts.find(
+  const load: TerminalRef = `${id}.load`;
+  const byWire = ways.from(load, id, ({ kind }) => kind === 'connector');
+  const beside = partsAt(circuit, byWire).find(
     (each) => each.kind === 'fuse' && each.id > id && byWire.has(`${each.id}.load`),
   );
   if (beside !== undefined) {
@@ -248,11 +249,10 @@ function fuseFlaws(circuit: Circuit, part: Part, ways: Ways): readonly DrawingFl
       at: id,
     });
   }
-  const behind = ways.from(`${id}.load`, id, (each) => !isLoad(each.kind) && each.kind !== 'module');
-  const amps = circuit.parts.reduce((sum, each) => {
-    const own = isLoad(each.kind) && terminalsOf(each).some((ref) => behind.has(ref));
-    return own ? sum + runningAmps(each, circuit.nominalVolts) : sum;
-  }, 0);
+  const behind = ways.from(load, id, (each) => !isLoad(each.kind) && each.kind !== 'module');
+  const amps = partsAt(circuit, behind)
+    .filter(({ kind }) => isLoad(kind))
+    .reduce((sum, each) => sum + runningAmps(each, circuit.nominalVolts), 0);
   if (amps > 1.05 * ratingAmps && ![...ways.supply].some((each) => behind.has(each))) {
     const drawn = Number(amps.toPrecision(2));
     flaws.push({
@@ -261,9 +261,9 @@ function fuseFlaws(circuit: Circuit, part: Part, ways: Ways): readonly DrawingFl
       at: id,
     });
   }
-  const thin = circuit.sections.find(
+  const thin = (wiresAt(circuit).get(load) ?? []).find(
     ({ from, assumed, areaMm2 }) =>
-      from === `${id}.load` && assumed?.includes('areaMm2') !== true && ratingAmps > 1.5 * carries(areaMm2),
+      from === load && assumed?.includes('areaMm2') !== true && ratingAmps > 1.5 * carries(areaMm2),
   );
   if (thin !== undefined) {
     flaws.push({
@@ -274,6 +274,10 @@ function fuseFlaws(circuit: Circuit, part: Part, ways: Ways): readonly DrawingFl
   }
   return flaws;
 }
+
+/** The parts that some terminals belong to, each once. */
+const partsAt = (circuit: Circuit, terminals: ReadonlySet<TerminalRef>): readonly Part[] =>
+  [...new Set([...terminals].map(partIdOf))].map((id) => partById(circuit, id));
 
 /** Amps of the greatest usual fuse before a wire; three for one thinner than any listed. */
 const carries = (areaMm2: number) =>

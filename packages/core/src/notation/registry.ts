@@ -51,10 +51,9 @@ export function registry(): Registry {
     byId,
     find(called) {
       const key = called.toLowerCase();
-      const found = [now.byName, forward.byName, now.byAlias, forward.byAlias].find((names) =>
-        names.has(key),
-      );
-      return byId(called) ?? byId(found?.get(key) ?? '');
+      const id =
+        now.byName.get(key) ?? forward.byName.get(key) ?? now.byAlias.get(key) ?? forward.byAlias.get(key);
+      return byId(called) ?? (id === undefined ? null : byId(id));
     },
     part: ({ id, name: called }, word, at, alias = '') =>
       now.parts.get(id) ??

@@ -108,11 +108,15 @@ export function namedBy({ word, letter, title }: KindWord, words: readonly strin
   };
 }
 
+const plainName = /^[A-Za-z0-9+_](?:[A-Za-z0-9+_-]{0,38}[A-Za-z0-9+_])?$/;
+
 /**
  * Words as an id: letters, digits and hyphens, at most 40. Letters of other scripts, and what is cut off, are told apart
  * by a number made of the words, so that different words are different ids.
  */
 export function localName(words: string): string {
+  // As most are: nothing to take off, nothing lost.
+  if (plainName.test(words)) return code.test(words) ? words : words.toLowerCase();
   const bare = words.normalize('NFKD').replace(/\p{M}/gu, '');
   const plain = bare.replace(/[^A-Za-z0-9+_-]+/g, '-').replace(/^-+|-+$/g, '');
   const cased = code.test(plain) ? plain : plain.toLowerCase();

@@ -37,7 +37,8 @@ export function CircuitEditor({
   const draft = useCircuitDraft(vehicleId, record?.id ?? null, stored, kept ?? stored);
   const { circuit, text, checks, flaws, partsAt } = draft;
   const ends = useMemo(() => openEndsOf(circuit), [circuit]);
-  const tried = useDeferredValue(circuit);
+  // Trying it takes longest: it is drawn and checked before.
+  const tried = useDeferredValue(draft.drawn);
   const { end, tap, goOn } = useAim(circuit, ends, record === null ? 'BAT.+' : null);
   const [joining, setJoining] = useState(false);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -99,7 +100,7 @@ export function CircuitEditor({
             onStarted={() => goOn(null)}
           />
           <DrawingChecks
-            {...{ circuit, flaws, checks }}
+            {...{ circuit: draft.drawn, flaws, checks }}
             onLine={(line) => setShown({ line })}
             onAt={({ at, openEnd }) => {
               if (openEnd !== undefined) tap(openEnd);

@@ -1,6 +1,7 @@
 import type { Circuit, DrawingFlaw, ReadNotation } from '@grim-lantern/core';
 import { inspectCircuit, readNotation } from '@grim-lantern/core';
-import { useDeferredValue, useEffect, useMemo, useReducer, useState } from 'react';
+import { useEffect, useMemo, useReducer, useState } from 'react';
+import { useAfterPaint } from '../../ui/useAfterPaint';
 import { changedDraft, draftOf } from './draftHistory';
 import { saveDraft } from './keptDraft';
 
@@ -8,7 +9,9 @@ import { saveDraft } from './keptDraft';
 export interface CircuitDraft extends ReadNotation {
   readonly text: string;
   readonly circuit: Circuit;
-  /** What is not right in the drawing. After a change of a large one it is drawn first, and checked then. */
+  /** The circuit once a change of it is drawn: what takes its time is worked out for this one. */
+  readonly drawn: Circuit;
+  /** What is not right in the drawing. */
   readonly checks: readonly DrawingFlaw[];
   readonly canUndo: boolean;
   readonly canRedo: boolean;
@@ -33,11 +36,12 @@ export function useCircuitDraft(
     setKept(saveDraft(vehicleId, circuitId, text === stored ? null : text));
   }, [vehicleId, circuitId, text, stored]);
   const read = useMemo(() => readNotation(text), [text]);
-  const drawn = useDeferredValue(read.circuit);
+  const drawn = useAfterPaint(read.circuit);
   const checks = useMemo(() => inspectCircuit(drawn), [drawn]);
   return {
     ...read,
     text,
+    drawn,
     checks,
     isKept,
     canUndo: past.length > 0,

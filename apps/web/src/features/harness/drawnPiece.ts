@@ -1,6 +1,5 @@
 import type { HarnessLayout, Point } from '@grim-lantern/drawing';
 import type { Box } from './boxes';
-import { boxAround, boxOf, overlap } from './boxes';
 import type { View } from './viewOf';
 
 /** A drawing of no more parts than this is drawn whole, wherever the view is. */
@@ -52,10 +51,12 @@ export function drawnPiece(layout: HarnessLayout, view: View | null): HarnessLay
   if (!isDrawnInPieces(layout)) return layout;
   if (view === null) return nothing;
   const piece = seenIn(view, beyond);
-  const isIn = (points: readonly Point[]): boolean => {
-    const box = boxOf(points.map(({ x, y }) => boxAround(x, y, 2 * reach, 2 * reach)));
-    return box !== null && overlap(box, piece) > 0;
-  };
+  /** Whether some points reach into it: not all of them beside it on the same side. */
+  const isIn = (points: readonly Point[]): boolean =>
+    points.some(({ x }) => x > piece.left - reach) &&
+    points.some(({ x }) => x < piece.right + reach) &&
+    points.some(({ y }) => y > piece.top - reach) &&
+    points.some(({ y }) => y < piece.bottom + reach);
   return {
     ...layout,
     figures: layout.figures.filter((figure) => {

@@ -29,6 +29,7 @@ export function suspectWords(
   { sections, parts }: Circuit,
   glow: ReadonlyMap<string, number>,
 ): readonly SuspectWords[] {
+  if (glow.size === 0) return [];
   const names = new Map(sections.map(({ id, name }) => [id, name]));
   const known = new Set([...names.keys(), ...parts.map(({ id }) => id)]);
   const lit = [...glow]

@@ -6,6 +6,7 @@ import ELK from 'elkjs/lib/elk-api';
 import elkWorkerUrl from 'elkjs/lib/elk-worker.min.js?url';
 import { useEffect, useMemo, useState } from 'react';
 import { keepLayout, layoutAtHand } from '../../data/circuits';
+import { useAfterPaint } from '../../ui/useAfterPaint';
 
 let elk: InstanceType<typeof ELK> | null = null;
 /** What is being laid out, by its mark. */
@@ -90,12 +91,13 @@ export interface DrawnCircuit {
  * the first.
  */
 export function useGrowingLayout(circuit: Circuit): DrawnCircuit | null {
-  // One at a time is laid out: what was typed meanwhile is laid out together, as it stands then.
+  // One at a time is laid out: what was typed meanwhile is laid out together, as it stands then, once it is sketched.
+  const painted = useAfterPaint(circuit);
   const [asked, setAsked] = useState(circuit);
   const careful = useCarefulLayout(asked);
   const [last, setLast] = useState<DrawnCircuit | null>(null);
   // Set while rendering, so that the drawing never blinks: circuit and layout belong together.
-  if (careful !== null && asked !== circuit) setAsked(circuit);
+  if (careful !== null && asked !== painted) setAsked(painted);
   if (careful !== null && careful !== 'failed' && asked === circuit && last?.layout !== careful)
     setLast({ circuit, layout: careful });
   const sketched = useSketched(circuit, last?.circuit !== circuit);
