@@ -19,7 +19,7 @@ test('a horn circuit is grown on a phone in at most 60 taps and keys and 90 seco
   // The relay's coil comes next by itself: fed from the same fuse, pulled to ground by the button.
   await expect(page.getByRole('heading', { name: 'What feeds Relay K1 pin 86?' })).toBeVisible();
   await tap('Joins …');
-  await tap('F5.load');
+  await tap('Fuse 5, load leg');
   await add('Button', 'horn');
   await add('Ground');
   await tap('Branch at Splice S1');
@@ -28,7 +28,7 @@ test('a horn circuit is grown on a phone in at most 60 taps and keys and 90 seco
   await tap('G1');
   expect(count()).toBeLessThanOrEqual(60);
   expect((Date.now() - started) / 1000).toBeLessThan(90);
-  await expect(page.getByRole('heading', { name: 'It can advise' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'It can advise', exact: true })).toBeVisible();
   const tried = page.getByRole('region', { name: 'Try it' });
   await expect(tried.getByText('runs')).toHaveCount(0);
   await tried.getByRole('radio', { name: 'Pressed' }).click();
@@ -76,7 +76,7 @@ test('what is written is drawn, told at its place while it is wrong, kept over a
   // At once, however slow the machine: one step to undo.
   await page.keyboard.insertText('lamp right > G1');
   await page.keyboard.press('Escape');
-  await expect(page.getByRole('heading', { name: 'It can advise' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'It can advise', exact: true })).toBeVisible();
   await expect(page.getByTestId('part-lamp-right')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByTestId('part-lamp-right')).toBeHidden();
@@ -104,7 +104,7 @@ test('a vehicle without a diagram: all fuses of its boxes, their places set by a
   await page.getByRole('link', { name: 'New circuit' }).click();
   await page.getByRole('radio', { name: 'Start from' }).click();
   await page.getByRole('button', { name: 'No diagram: all fuses of its boxes' }).click();
-  await expect(page.getByRole('heading', { name: 'It can advise' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'It can advise', exact: true })).toBeVisible();
   await page.getByRole('radio', { name: 'Table' }).click();
   const places = page.getByRole('region', { name: 'Places' });
   await places.getByLabel('Vehicle').selectOption({ label: 'Van' });
@@ -152,7 +152,7 @@ test('rows of a spreadsheet in any language are drawn once their columns are nam
   await columns.getByLabel('Column 3').selectOption({ label: 'Colour' });
   await columns.getByRole('button', { name: 'Draw them' }).click();
   await expect(page.getByTestId('part-M1')).toBeVisible();
-  await expect(page.getByRole('heading', { name: 'It can advise' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'It can advise', exact: true })).toBeVisible();
   await page.getByRole('radio', { name: 'Export' }).click();
   const [file] = await Promise.all([
     page.waitForEvent('download'),

@@ -7,7 +7,7 @@ export type { ReadNotation } from './notation/readNotation';
 export type { NotationFlaw } from './notation/tokens';
 export { writeNotation } from './notation/writeNotation';
 export type { GrowChoice } from './notation/grow';
-export { growChoices, grownText, isFeedEnd, joinedText, nextName, stopAt } from './notation/grow';
+export { freePins, growChoices, grownText, isFeedEnd, joinedText, nextName } from './notation/grow';
 export {
   notationAfter,
   renamedNotation,

@@ -1,3 +1,4 @@
+import type { BodyKind, Control, Place, RuledOut, Strip } from '../circuit/circuit';
 import type { FuseStyle } from '../physics/fuseColdResistance';
 import type { ModulePin } from '../circuit/parts/module';
 import type { Part } from '../circuit/parts/part';
@@ -98,4 +99,34 @@ export interface WireDraft {
   readonly to: Stop;
   readonly fields: WireFields;
   readonly assumed: readonly string[];
+}
+
+/** How the paths use a part. */
+export interface Usage {
+  /** Pins as written, in order of appearance, where a path comes in and where it goes on. */
+  readonly arrivals: readonly string[];
+  readonly leavings: readonly string[];
+  readonly stops: readonly Stop[];
+  /** What hangs on the same splices as a wire to one of the stops: what works, what is at ground. */
+  readonly spliced: (stop: Stop) => Spliced;
+}
+
+/** What lies behind the splices that a wire runs to. */
+export interface Spliced {
+  readonly work: boolean;
+  readonly ground: boolean;
+  readonly supply: boolean;
+}
+
+/** All that was written. */
+export interface Drafts {
+  readonly name: string;
+  readonly nominalVolts: 12 | 24;
+  readonly body: BodyKind | undefined;
+  readonly parts: readonly PartDraft[];
+  readonly wires: readonly WireDraft[];
+  readonly places: readonly Place[];
+  readonly strips: readonly Strip[];
+  readonly controls: readonly Control[];
+  readonly ruledOut: readonly RuledOut[];
 }

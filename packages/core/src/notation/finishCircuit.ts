@@ -1,35 +1,23 @@
-import type { BodyKind, Circuit, Control, Place, RuledOut, Section, Strip } from '../circuit/circuit';
+import type { Circuit, Control, Place, Section, Strip } from '../circuit/circuit';
 import { assumedOfWire } from '../circuit/circuit';
 import type { Part } from '../circuit/parts/part';
 import { kindOf } from '../circuit/parts/partKinds';
 import { wireGuess } from './assumedWire';
 import { ownPlace, zoneById } from './bodyPlan';
 import { unnamedCavities } from './cavities';
-import type { PartDraft, Stop, WireDraft } from './drafts';
-import type { Usage } from './finishPart';
-import { commandControl, finishPart, ownControl } from './finishPart';
+import type { Drafts, PartDraft, Stop, Usage, WireDraft } from './drafts';
+import { commandControl, finishPart } from './finishPart';
 import { refOf, throughStop, unnamedFilaments } from './pathTerminals';
+import { splicedWith } from './splicedWith';
+import { switchWord } from './switchWords';
 import type { NotationFlaw } from './tokens';
-
-/** All that was written. */
-export interface Drafts {
-  readonly name: string;
-  readonly nominalVolts: 12 | 24;
-  readonly body: BodyKind | undefined;
-  readonly parts: readonly PartDraft[];
-  readonly wires: readonly WireDraft[];
-  readonly places: readonly Place[];
-  readonly strips: readonly Strip[];
-  readonly controls: readonly Control[];
-  readonly ruledOut: readonly RuledOut[];
-}
 
 /** The circuit of what was written, as far as it makes one, and what of it does not. */
 export function finishCircuit(drafts: Drafts): {
   readonly circuit: Circuit;
   readonly flaws: readonly NotationFlaw[];
 } {
-  const usage = usageOf(drafts.wires);
+  const usage = usageOf(drafts);
   const own = ownControls(drafts.parts, drafts.controls);
   const positionsOf = (id: string) =>
     [...drafts.controls, ...own].find((each) => each.id === id)?.positions.map((each) => each.id) ?? [];
@@ -58,10 +46,11 @@ export function finishCircuit(drafts: Drafts): {
   return { circuit, flaws };
 }
 
-function usageOf(wires: readonly WireDraft[]): (part: string) => Usage {
-  const found = new Map<string, { arrivals: string[]; leavings: string[]; stops: Stop[] }>();
+function usageOf({ parts, wires }: Pick<Drafts, 'parts' | 'wires'>): (part: string) => Usage {
+  const spliced = splicedWith(parts, wires);
+  const found = new Map<string, Usage & { arrivals: string[]; leavings: string[]; stops: Stop[] }>();
   const of = (part: string) => {
-    const known = found.get(part) ?? { arrivals: [], leavings: [], stops: [] };
+    const known = found.get(part) ?? { arrivals: [], leavings: [], stops: [], spliced };
     found.set(part, known);
     return known;
   };
@@ -182,36 +171,16 @@ export function wireName(
   return `${long} ${n}`;
 }
 
-const startCaution = 'The engine will crank: hands clear, selector in neutral, someone at the controls.';
-
 /** The controls of switches that name none. */
 function ownControls(parts: readonly PartDraft[], declared: readonly Control[]): readonly Control[] {
   const taken = new Set(declared.map(({ id }) => id));
   return parts.flatMap(({ id, name, kind, word, fields }): readonly Control[] => {
     if (kind !== 'switch' || fields.control !== undefined) return [];
-    const control = ownControlOf(word.word, id, name);
+    const control = switchWord(word.word).control(id, name);
     if (taken.has(control.id)) return [];
     taken.add(control.id);
     return [control];
   });
-}
-
-function ownControlOf(word: string, part: string, name: string): Control {
-  const id = ownControl(word, part);
-  if (word === 'ignition') {
-    const positions = [
-      { id: 'off', name: 'Off' },
-      { id: 'run', name: 'Run' },
-      { id: 'start', name: 'Start', caution: startCaution },
-    ];
-    return { id, name: 'Key', minutes: 0.1, positions };
-  }
-  const names = word === 'button' ? ['released', 'pressed'] : ['off', 'on'];
-  const positions = names.map((each) => ({
-    id: each,
-    name: each.charAt(0).toUpperCase() + each.slice(1),
-  }));
-  return { id, name, minutes: 0.1, ...(word === 'button' ? { momentary: true } : {}), positions };
 }
 
 /** What stands for the commands of outputs that say nothing of them. */

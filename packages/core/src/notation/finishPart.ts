@@ -6,18 +6,10 @@ import { assumedOfPart } from '../circuit/parts/partKind';
 import type { RelayPins } from '../circuit/parts/relay';
 import { usualCoilOhms } from '../circuit/parts/relay';
 import { pinNumbers } from '../circuit/parts/pinNames';
-import type { SwitchLeg } from '../circuit/parts/switch';
 import { assumedPlace } from './bodyPlan';
 import { cavityOf, unnamedCavities } from './cavities';
-import type { PartDraft, PartFields, Stop } from './drafts';
-
-/** How the paths use a part. */
-export interface Usage {
-  /** Pins as written, in order of appearance, where a path comes in and where it goes on. */
-  readonly arrivals: readonly string[];
-  readonly leavings: readonly string[];
-  readonly stops: readonly Stop[];
-}
+import type { PartDraft, PartFields, Usage } from './drafts';
+import { switchWord } from './switchWords';
 
 /** The positions of a control, resting one first. */
 export type PositionsOf = (control: string) => readonly string[];
@@ -128,10 +120,11 @@ function wiredPart(
     return { ...common, kind, cavities, halves: fields.halves ?? usual.halves };
   }
   if (kind === 'switch') {
-    const control = fields.control ?? ownControl(word.word, id);
+    const own = switchWord(word.word);
+    const control = fields.control ?? own.control(id, common.name).id;
     const positions = positionsOf(control);
     const legs = fields.legs?.map((leg) => ({ ...leg, closedIn: leg.closedIn ?? positions.slice(1) }));
-    return { ...common, kind, control, legs: legs ?? legsUsed(word.word, usage, positions) };
+    return { ...common, kind, control, legs: legs ?? own.legs(usage, positions) };
   }
   if (kind === 'module') {
     const { drawAmps, modulePins = [] } = fields;
@@ -161,34 +154,6 @@ function present<T extends object, K extends keyof T>(from: T, keys: readonly K[
   return Object.fromEntries(
     keys.flatMap((key) => (from[key] === undefined ? [] : [[key, from[key]]])),
   ) as Pick<T, K>;
-}
-
-/** The control of a switch that names none: the ignition's key, or one of its own. */
-export function ownControl(word: string, id: string): string {
-  return word === 'ignition' ? 'key' : id;
-}
-
-/** The legs of a switch that says none, from the pins that its paths use. */
-function legsUsed(
-  word: string,
-  { arrivals, leavings }: Usage,
-  positions: readonly string[],
-): readonly SwitchLeg[] {
-  const closedIn = positions.slice(1);
-  if (word === 'ignition') {
-    const on = ['run', 'start'].filter((each) => positions.includes(each));
-    const start = ['start'].filter((each) => positions.includes(each));
-    return [
-      { a: '30', b: '15', closedIn: on },
-      { a: '30', b: '50', closedIn: start },
-    ];
-  }
-  const used = [...new Set([...arrivals, ...leavings])];
-  // With three pins or more the one that most paths come in by is common to all.
-  const common = used.find((pin) => arrivals.includes(pin)) ?? '1';
-  const others = used.filter((pin) => pin !== common);
-  if (others.length === 0) return [{ a: common === '2' ? '1' : common, b: '2', closedIn }];
-  return others.map((pin) => ({ a: common, b: pin, closedIn }));
 }
 
 /** The cavities that paths use, in the order in which they come. */
@@ -254,20 +219,28 @@ export function commanded(module: string, pin: string): Condition {
 }
 
 /** What the pins do that the paths use and nobody described, from what lies on their way. */
-function pinsUsed(module: string, known: readonly ModulePin[], { stops }: Usage): readonly ModulePin[] {
+function pinsUsed(
+  module: string,
+  known: readonly ModulePin[],
+  { stops, spliced }: Usage,
+): readonly ModulePin[] {
   const seen = new Set(known.map(({ pin }) => pin));
-  return stops.flatMap(({ arrive, leave, loadBefore, loadAfter, switchAfter }): readonly ModulePin[] => {
+  return stops.flatMap((stop): readonly ModulePin[] => {
+    const { arrive, leave, loadBefore, loadAfter, switchAfter } = stop;
     const pin = arrive ?? leave;
     if (pin === null || seen.has(pin)) return [];
     seen.add(pin);
+    // Its path may end at a splice, and go on in other lines.
+    const { work, ground, supply } = spliced(stop);
     if (arrive !== null) {
       return [
-        loadBefore
+        loadBefore || (work && !supply)
           ? { pin, role: 'low-side output', drivenWhen: commanded(module, pin) }
           : { pin, role: 'supply' },
       ];
     }
-    if (loadAfter) return [{ pin, role: 'high-side output', drivenWhen: commanded(module, pin) }];
+    if (loadAfter || (work && !ground))
+      return [{ pin, role: 'high-side output', drivenWhen: commanded(module, pin) }];
     return [switchAfter ? { pin, role: 'input', pull: 'up' } : { pin, role: 'ground' }];
   });
 }

@@ -6,10 +6,24 @@ import { wiresAt } from '../circuit/wiring';
 import type { Part } from '../circuit/parts/part';
 import { isLoad } from '../circuit/parts/partKinds';
 import { readNotation } from './readNotation';
-import { writtenStop } from './pathTerminals';
+import { writtenStop, writtenTerminal } from './pathTerminals';
+import { readQuantity } from './quantities';
 import { quotedText } from './tokens';
 import { kindWord } from './vocabulary';
 import { writtenId } from './writtenPart';
+
+const example = { A: '5', W: '21', Ω: '14' } as const;
+
+/** What is wrong with a figure as typed; null where it can be read, or nothing was typed. */
+function figureFlaw({ word, figure }: Growth): string | null {
+  const asked = growChoices.find((each) => each.word === word)?.figure ?? null;
+  const typed = figure.trim();
+  if (asked === null || typed === '') return null;
+  if (word === 'twin' && /^[\d.,]+\/[\d.,]+W?$/i.test(typed)) return null;
+  const [one = '', other] = typed.split(/\s+/);
+  if (readQuantity(one, other) !== null) return null;
+  return `${asked.label}: “${typed}” is no number. Write one, such as ${example[asked.unit]}.`;
+}
 
 /** What may come next on a circuit that grows, as one taps it. */
 export interface GrowChoice {
@@ -32,14 +46,24 @@ export const growChoices: readonly GrowChoice[] = [
   { word: 'switch', label: 'Switch', goesBy: 'words', figure: null },
   { word: 'button', label: 'Button', goesBy: 'words', figure: null },
   { word: 'splice', label: 'Splice', goesBy: 'number', figure: null },
+  { word: 'ignition', label: 'Ignition switch', goesBy: 'words', figure: null },
+  { word: 'reversing', label: 'Reversing switch', goesBy: 'words', figure: null },
   { word: 'connector', label: 'Connector', goesBy: 'number', figure: null },
   { word: 'lamp', label: 'Lamp', goesBy: 'words', figure: watts },
+  {
+    word: 'twin',
+    label: 'Lamp, two filaments',
+    goesBy: 'words',
+    figure: { unit: 'W', label: 'Watts, 5/21' },
+  },
   { word: 'motor', label: 'Motor', goesBy: 'words', figure: amps },
   { word: 'horn', label: 'Horn', goesBy: 'words', figure: amps },
   { word: 'heater', label: 'Heater', goesBy: 'words', figure: amps },
   { word: 'solenoid', label: 'Solenoid', goesBy: 'words', figure: amps },
   { word: 'load', label: 'Other load', goesBy: 'words', figure: amps },
   { word: 'module', label: 'Module pin', goesBy: 'words', figure: null },
+  { word: 'link', label: 'Fusible link', goesBy: 'number', figure: amps },
+  { word: 'breaker', label: 'Breaker', goesBy: 'number', figure: amps },
   { word: 'diode', label: 'Diode', goesBy: 'number', figure: null },
   { word: 'ground', label: 'Ground', goesBy: 'number', figure: null },
 ];
@@ -63,16 +87,20 @@ export interface Growth {
   readonly figure: string;
 }
 
-/** The line of notation that lets a circuit grow at an end by a new part. */
-function grownLine(circuit: Circuit, { from, word, name, figure }: Growth): string {
+/**
+ * The line of notation that lets a circuit grow at an end by a new part.
+ * @param pin - of the new part; null: the one that a path takes by itself
+ */
+function grownLine(circuit: Circuit, { from, word, name, figure }: Growth, pin: string | null): string {
   const choice = growChoices.find((each) => each.word === word);
   const typed = figure.trim();
   const rated =
     typed === '' || choice?.figure == null
       ? ''
       : ` ${/^[\d.,]+$/.test(typed) ? `${typed}${choice.figure.unit}` : typed}`;
-  const part = `${word}${name.trim() === '' ? '' : ` ${safeWords(name.trim())}`}${rated}`;
-  return joinedLine(circuit, from, part);
+  const named = name.trim() === '' ? word : `${word} ${safeWords(name.trim())}`;
+  const pinned = pin === null ? named : named.endsWith('"') ? `${named} pin ${pin}` : `${named}.${pin}`;
+  return joinedLine(circuit, from, `${pinned}${rated}`);
 }
 
 /** A text grown by a line, and where it goes on; or why it cannot. */
@@ -90,16 +118,41 @@ export function grownText(
   growth: Growth,
   open: readonly TerminalRef[],
 ): Grown {
-  const next = withLine(text, grownLine(circuit, growth));
-  const read = readNotation(next);
-  const line = next.split('\n').length - 2;
-  const flaw = read.flaws.find((each) => each.line === line);
-  if (flaw !== undefined) return { kind: 'flaw', message: flaw.message };
+  const wrong = figureFlaw(growth);
+  if (wrong !== null) return { kind: 'flaw', message: wrong };
   const known = new Set(circuit.parts.map(({ id }) => id));
-  const added = read.circuit.parts.find(({ id }) => !known.has(id));
+  const attempt = (pin: string | null) => {
+    const next = withLine(text, grownLine(circuit, growth, pin));
+    const read = readNotation(next);
+    const line = next.split('\n').length - 2;
+    const flaw = read.flaws.find((each) => each.line === line);
+    return { next, read, flaw, added: read.circuit.parts.find(({ id }) => !known.has(id)) };
+  };
+  let made = attempt(null);
+  const pin = made.added === undefined ? null : pinToWrite(made.read.circuit, made.added);
+  if (made.flaw === undefined && pin !== null) made = attempt(pin);
+  const { next, read, flaw, added } = made;
+  if (flaw !== undefined) return { kind: 'flaw', message: flaw.message };
   const wired = wiresAt(read.circuit);
   const goesOn = added === undefined ? null : endToGoOn(read.circuit, added.id);
   return { kind: 'grown', text: next, next: goesOn ?? open.find((each) => !wired.has(each)) ?? null };
+}
+
+/** Kinds of which a path that names no pin may take another one once more of its pins are used. */
+const choosesPins: readonly Part['kind'][] = ['connector', 'two-filament lamp', 'switch', 'relay'];
+
+/** The pin of a new part that the last wire came to, where it has to be written to stay the same. */
+function pinToWrite({ sections }: Circuit, part: Part): string | null {
+  const last = sections.at(-1);
+  if (last === undefined || !choosesPins.includes(part.kind)) return null;
+  const ref = [last.from, last.to].find((each) => partIdOf(each) === part.id);
+  return ref === undefined ? null : writtenTerminal(part, terminalIn(ref));
+}
+
+/** The terminals that nothing is wired to, also those that need no wire. */
+export function freePins(circuit: Circuit): readonly TerminalRef[] {
+  const wired = wiresAt(circuit);
+  return circuit.parts.flatMap((part) => terminalsOf(part).filter((each) => !wired.has(each)));
 }
 
 /** A circuit's text with an end tied to a point that is there. */
@@ -125,8 +178,9 @@ export function stopAt(circuit: Circuit, ref: TerminalRef): string {
   return writtenStop(part, writtenId(part.id), terminalIn(ref));
 }
 
-/** Whether what is wired to a terminal feeds its part: it stands before it on a path. */
+/** Whether what is wired to a terminal stands before it on a path: it feeds its part, or runs to a ground. */
 export function isFeedEnd(part: Part, ref: TerminalRef): boolean {
+  if (part.kind === 'ground') return true;
   const terminal = terminalIn(ref);
   if (['feed', 'anode', 'supply', 'coilFeed'].includes(terminal)) return true;
   if (part.kind === 'two-filament lamp') return terminal !== 'ground';

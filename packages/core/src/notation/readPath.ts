@@ -50,7 +50,7 @@ const coilPins: readonly string[] = [
 ];
 
 /** Whether current does work at a stop: a load, or a relay's coil. */
-function doesWork({ part, pin }: Mention): boolean {
+export function doesWork({ part, pin }: Mention): boolean {
   if (isLoad(part.kind)) return true;
   if (part.kind !== 'relay' || pin === null) return false;
   const { relayPins } = part.fields;

@@ -1,6 +1,5 @@
 import type { BodyKind, Control, Place, RuledOut, Strip } from '../circuit/circuit';
-import type { PartDraft, WireDraft } from './drafts';
-import type { Drafts } from './finishCircuit';
+import type { Drafts, PartDraft, WireDraft } from './drafts';
 import type { KindWord, Named } from './vocabulary';
 
 /** All that a text has said so far. */

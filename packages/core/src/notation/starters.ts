@@ -87,8 +87,7 @@ never key=start gear=drive "The vehicle would move: the starter turns only in pa
     id: 'window',
     name: 'Window with reversing switch',
     fields: [...fuse('22', '25'), load('8')],
-    text: (a) => `${head}control window "Window": free "Free", up "Up", down "Down"
-switch WSW "Window switch" at front-door moves window: B/1 in up, G/1 in free down, B/2 in down, G/2 in free up
+    text: (a) => `${head}reversing WSW "Window switch" at front-door
 battery > fuse ${a['fuse']} ${a['amps']}A > WSW.B
 WSW.1 > motor window ${a['loadAmps']}A at front-door > WSW.2
 WSW.G > ground G1 at front-door

@@ -34,8 +34,8 @@ export class LineFlaw extends CoreError {
 const pattern =
   /\s+|#.*|(->|→|[>(),:=])|"((?:[^"\\]|\\.)*)"|((?:[^\s>→(),:="]|(?<=\d),(?=\d)|-(?!>))+)|(.)/gu;
 
-/** A figure with a pin behind it, as a part's is named behind its last word: `lamp left 5W.1`. */
-const figureAndPin = /^(~?\d[\d.,/]*(?:A|W|V|Ω|ohms?))\.(\S+)$/iu;
+/** A figure with a pin behind it, as a part's is named behind its last word: `lamp left 5W.1`, `twin left 5/21.brake`. */
+const figureAndPin = /^(~?\d[\d.,/]*(?:A|W|V|Ω|ohms?)(?=\.\S)|\d[\d.,]*\/\d[\d,]*(?=\.\p{L}))\.(\S+)$/iu;
 
 /** A word, or the words that it stands for: a figure says nothing of a pin, so `5W.1` behind a name is `5W pin 1`. */
 function wordsOf(text: string, from: number, before: Token | undefined): readonly Token[] {

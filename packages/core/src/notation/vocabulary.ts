@@ -29,6 +29,7 @@ export const kindWords: readonly KindWord[] = [
   { word: 'switch', kind: 'switch', title: 'Switch' },
   { word: 'button', kind: 'switch', title: 'Button' },
   { word: 'ignition', kind: 'switch', title: 'Ignition switch' },
+  { word: 'reversing', kind: 'switch', title: 'Reversing switch' },
   { word: 'lamp', kind: 'lamp', title: 'Lamp', usual: 21 },
   { word: 'bulb', kind: 'lamp', title: 'Bulb', usual: 21 },
   { word: 'twin', kind: 'two-filament lamp', title: 'Lamp' },
@@ -69,6 +70,12 @@ export interface Named {
   readonly name: string;
 }
 
+/** What stands behind the words of a part that is called by what it works: “Horn button”; null for all others. */
+export function wordBehind(word: string): string | null {
+  if (word === 'reversing') return 'switch';
+  return word === 'button' || word === 'switch' ? word : null;
+}
+
 /** `5`, `K1`, `C12`, `BAT`: a number or code, as printed on a diagram. */
 const code = /^([A-Z]{0,4}\d{1,4}[a-z]?|[A-Z]{2,4})$/;
 
@@ -97,11 +104,8 @@ export function namedBy({ word, letter, title }: KindWord, words: readonly strin
     if (letter !== undefined) return null;
     return { id: word, name: title ?? word };
   }
-  // A button is called by what it works: “Horn button”.
-  const name =
-    word === 'button' || word === 'switch'
-      ? `${words.join(' ')} ${word}`
-      : `${title ?? ''} ${words.join(' ')}`;
+  const behind = wordBehind(word);
+  const name = behind === null ? `${title ?? ''} ${words.join(' ')}` : `${words.join(' ')} ${behind}`;
   return {
     id: localName(code.test(first) && rest.length === 0 ? first : `${word} ${words.join(' ')}`),
     name: capital(name.trim()),

@@ -3,11 +3,12 @@ import type { Part } from '../circuit/parts/part';
 import type { AssumedOfPart } from '../circuit/parts/partKind';
 import { pinRoleWords, writtenModulePin } from './modulePins';
 import { namedFigures, relayPinWords, showsWords, styleWords } from './partAttributes';
-import { ownControl, usual, usualCavity } from './finishPart';
+import { usual, usualCavity } from './finishPart';
 import { readQuantity, writtenQuantity } from './quantities';
+import { closedPosition, switchWord } from './switchWords';
 import { quotedText } from './tokens';
 import type { KindWord } from './vocabulary';
-import { kindWord, kindWords, namedBy } from './vocabulary';
+import { kindWord, kindWords, namedBy, wordBehind } from './vocabulary';
 
 /** How much is written: what the reader would not find by itself, relay pins too, or everything. */
 export type Fullness = 'short' | 'with relay pins' | 'spelled out';
@@ -40,10 +41,8 @@ export function needsStatement(part: Part): boolean {
 function plainSwitch(part: Extract<Part, { kind: 'switch' }>): boolean {
   const [word] = headOf(part);
   const { id, control, legs } = part;
-  const on = word === 'button' ? 'pressed' : 'on';
-  return (
-    word !== 'ignition' && control === id && legs[0]?.closedIn.length === 1 && legs[0].closedIn[0] === on
-  );
+  const on = closedPosition(word ?? '');
+  return on !== null && control === id && legs[0]?.closedIn.length === 1 && legs[0].closedIn[0] === on;
 }
 
 /** Kind, id and name, as short as they give the same part. */
@@ -84,7 +83,8 @@ function labelsOf(
 ): readonly (readonly string[])[] {
   const plain = /^[\p{L}\d][\p{L}\d-]*$/u;
   const rest = name.toLowerCase().startsWith(`${title.toLowerCase()} `) ? name.slice(title.length + 1) : name;
-  const tail = name.toLowerCase().endsWith(` ${word}`) ? name.slice(0, -word.length - 1) : null;
+  const behind = ` ${wordBehind(word) ?? word}`;
+  const tail = name.toLowerCase().endsWith(behind) ? name.slice(0, -behind.length) : null;
   const number = letter !== undefined && id.startsWith(letter) ? id.slice(letter.length) : id;
   const labels = [
     [number],
@@ -185,7 +185,7 @@ function pinWords(part: Part, fullness: Fullness): readonly string[] {
 
 /** Whether a switch's control is the one that it would have anyway. */
 function ownsIts(part: Extract<Part, { kind: 'switch' }>, spelled: boolean): boolean {
-  return !spelled && part.control === ownControl(headOf(part)[0]!, part.id);
+  return !spelled && part.control === switchWord(headOf(part)[0]!).control(part.id, part.name).id;
 }
 
 function boxOf(

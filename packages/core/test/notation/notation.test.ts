@@ -132,6 +132,9 @@ test('a pin may stand behind the last word of what is said of a part', () => {
   expect(written('twin left 5/21W.brake > ground G1')).toEqual(
     written('twin left pin brake 5/21W > ground G1'),
   );
+  expect(written('twin left 5/21.brake > ground G1')).toEqual(
+    written('twin left pin brake 5/21W > ground G1'),
+  );
   expect(written('twin left 5/21W.brake > ground G1').sections.map(({ to }) => to)).toContain('twin-left.2');
   expect(read(`${start}relay K1 85Ω.86`).sections.at(-1)!.to).toBe('K1.coilFeed');
   expect(read(`${start}motor 2 5A.1 > ground G1`).sections.at(-1)!.from).toBe('2.2');

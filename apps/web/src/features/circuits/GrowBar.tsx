@@ -1,12 +1,12 @@
-import type { Circuit, TerminalRef } from '@grim-lantern/core';
+import type { Circuit, Part, TerminalRef } from '@grim-lantern/core';
 import {
+  freePins,
   growChoices,
   grownText,
   isFeedEnd,
   nextName,
   partById,
   partIdOf,
-  stopAt,
   terminalName,
 } from '@grim-lantern/core';
 import { useState } from 'react';
@@ -44,21 +44,16 @@ export function GrowBar(props: GrowBarProps) {
     <section aria-label="What comes next" className="border-line border-t px-4 py-2 lg:px-5">
       <div className="mb-2 flex flex-wrap items-center gap-2">
         <h2 className="text-lg font-semibold">{heading(circuit, end, ends)}</h2>
-        <OpenEnds circuit={circuit} ends={ends.filter((each) => each !== end)} onEnd={onEnd} />
+        <OtherEnds {...{ circuit, end, ends, onEnd }} />
       </div>
       {end !== null && joining && (
         <div className="flex flex-wrap items-center gap-2">
           <span>Tap the point that it is tied to, here or on the drawing:</span>
-          {joinablePoints(circuit)
+          {[...new Set([...joinablePoints(circuit), ...freePins(circuit)])]
             .filter((each) => each !== end)
             .map((each) => (
-              <button
-                key={each}
-                type="button"
-                className="key border-line font-mono text-[14px]"
-                onClick={() => onJoined(each)}
-              >
-                {stopAt(circuit, each)}
+              <button key={each} type="button" className="key border-line" onClick={() => onJoined(each)}>
+                {pointName(circuit, each)}
               </button>
             ))}
           <button type="button" className="key border-line" onClick={() => onJoin(false)}>
@@ -108,46 +103,98 @@ function joinablePoints({ parts }: Circuit): readonly TerminalRef[] {
 /** How many open ends have a key of their own; the checks list them all. */
 const shownEnds = 8;
 
-function OpenEnds({
-  circuit,
-  ends,
-  onEnd,
-}: {
-  readonly circuit: Circuit;
-  readonly ends: readonly TerminalRef[];
-  readonly onEnd: (end: TerminalRef) => void;
-}) {
+/** Where it may grow instead: the other pins of the same part, other open ends, a branch at a splice, a module's next pin. */
+function OtherEnds({ circuit, end, ends, onEnd }: Pick<GrowBarProps, 'circuit' | 'end' | 'ends' | 'onEnd'>) {
+  const free = freePins(circuit);
+  const own = free.filter((each) => end !== null && partIdOf(each) === partIdOf(end));
+  // What wants a wire comes before what may go without.
+  const open = [...new Set([...own, ...ends, ...free])].filter((each) => each !== end);
+  const [module, setModule] = useState<string | null>(null);
+  const ofKind = (kind: Part['kind']) =>
+    circuit.parts.filter((part) => part.kind === kind).slice(0, shownEnds);
   return (
     <ul aria-label="Open ends" className="flex flex-wrap gap-2">
-      {ends.slice(0, shownEnds).map((each) => (
+      {open.slice(0, shownEnds).map((each) => (
         <li key={each}>
-          <button
-            type="button"
-            className="key border-line border-dashed font-mono text-[14px]"
-            onClick={() => onEnd(each)}
-          >
-            + {stopAt(circuit, each)}
+          <button type="button" className="key border-line border-dashed" onClick={() => onEnd(each)}>
+            + {pointName(circuit, each)}
           </button>
         </li>
       ))}
-      {circuit.parts
-        .filter(({ kind }) => kind === 'splice')
-        .slice(0, shownEnds)
-        .map(({ id, name }) => (
-          <li key={id}>
-            <button type="button" className="key border-line" onClick={() => onEnd(`${id}.x`)}>
-              Branch at {name}
+      {[...ofKind('battery'), ...ofKind('splice')].map(({ id, name, kind }) => (
+        <li key={id}>
+          <button
+            type="button"
+            className="key border-line"
+            onClick={() => onEnd(kind === 'battery' ? `${id}.+` : `${id}.x`)}
+          >
+            Branch at {name}
+          </button>
+        </li>
+      ))}
+      {ofKind('module').map(({ id, name }) => (
+        <li key={id}>
+          {module === id ? (
+            <NewPin
+              name={name}
+              onPin={(pin) => {
+                setModule(null);
+                onEnd(`${id}.${pin}`);
+              }}
+            />
+          ) : (
+            <button type="button" className="key border-line" onClick={() => setModule(id)}>
+              New pin of {name}
             </button>
-          </li>
-        ))}
+          )}
+        </li>
+      ))}
     </ul>
   );
+}
+
+/** Asks which pin of a module it goes on at. */
+function NewPin({ name, onPin }: { readonly name: string; readonly onPin: (pin: string) => void }) {
+  const [pin, setPin] = useState('');
+  const ready = /^[\w+-]{1,20}$/.test(pin);
+  return (
+    <form
+      aria-label={`New pin of ${name}`}
+      className="flex items-center gap-1"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (ready) onPin(pin);
+      }}
+    >
+      <input
+        className="field border-line w-24"
+        aria-label={`Pin of ${name}`}
+        placeholder="Pin"
+        // The key that was pressed has become it.
+        autoFocus
+        maxLength={20}
+        value={pin}
+        onChange={({ target }) => setPin(target.value)}
+      />
+      <button type="submit" className="key key-chosen" disabled={!ready}>
+        OK
+      </button>
+    </form>
+  );
+}
+
+/** A point as a key says it: a ground goes by its name alone. */
+function pointName(circuit: Circuit, ref: TerminalRef): string {
+  const part = partById(circuit, partIdOf(ref));
+  return part.kind === 'ground' ? part.name : terminalName(circuit, ref);
 }
 
 /** Which way the circuit grows at an end. */
 function heading(circuit: Circuit, end: TerminalRef | null, ends: readonly TerminalRef[]): string {
   if (end === null)
     return ends.length === 0 ? 'Tap a point to branch from it.' : 'Tap a point, or an open end:';
-  const name = terminalName(circuit, end);
-  return isFeedEnd(partById(circuit, partIdOf(end)), end) ? `What feeds ${name}?` : `After ${name}`;
+  const name = pointName(circuit, end);
+  const part = partById(circuit, partIdOf(end));
+  if (part.kind === 'ground') return `What goes to ${name}?`;
+  return isFeedEnd(part, end) ? `What feeds ${name}?` : `After ${name}`;
 }

@@ -5,6 +5,7 @@ import { cavityFill } from '@grim-lantern/core';
 import { LocateFixed, Maximize, Minus, Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useEffect, useLayoutEffect, useMemo, useRef } from 'react';
+import type { Box } from './boxes';
 import { boxAround, boxOf } from './boxes';
 import { drawnPiece, isDrawnInPieces } from './drawnPiece';
 import { enlargementAt } from './enlarged';
@@ -101,7 +102,11 @@ export function HarnessMap({
     stage,
     whole,
     grows
-      ? { ...whole, right: whole.right + keysWidth, focus: flag?.point ?? whole.focus }
+      ? {
+          ...whole,
+          right: Math.max(whole.right, calm.labels.flag?.box.right ?? 0) + keysWidth,
+          focus: flag?.point ?? whole.focus,
+        }
       : (frameOf(layout, standing, calm.labels) ?? whole),
     {
       showing: grows ? 'growing' : opensWhole ? 'whole' : 'read',
@@ -109,7 +114,7 @@ export function HarnessMap({
       inPieces: isDrawnInPieces(layout),
     },
   );
-  useGrowth({ layout, at: growsAt, flagged: flag?.point ?? null }, steady);
+  useGrowth({ layout, at: growsAt, flag: calm.labels.flag }, steady);
   const piece = useMemo(() => drawnPiece(layout, view), [layout, view]);
   const times = enlargementAt(view?.scale ?? 1);
   const letters = useLetters(glow === standing && times === 1 ? null : { ...lettered, glow, times }) ?? calm;
@@ -195,6 +200,11 @@ function MapKeys({ zoomBy, fit, toGlow }: Pick<ReturnType<typeof usePanZoom>, 'z
 const flagClear = 56;
 const partClear = 12;
 
+const cornersOf = ({ left, top, right, bottom }: Box): readonly Point[] => [
+  { x: left, y: top },
+  { x: right, y: bottom },
+];
+
 const middles = ({ figures }: HarnessLayout): readonly Point[] => figures.map(figureMiddle);
 
 /** Keeps in place what the drawing grows at, and in sight what is new, what is asked, and all of it where all of it was. */
@@ -203,15 +213,15 @@ function useGrowth(
     readonly layout: HarnessLayout;
     /** Undefined where nothing grows. */
     readonly at: TerminalRef | null | undefined;
-    readonly flagged: Point | null;
+    readonly flag: MapLabels['flag'];
   },
   { hold, sees, showAround }: Pick<ReturnType<typeof usePanZoom>, 'hold' | 'sees' | 'showAround'>,
 ): void {
   const before = useRef(now);
-  const { layout, at, flagged } = now;
+  const { layout, at, flag } = now;
   useLayoutEffect(() => {
     const last = before.current;
-    before.current = { layout, at, flagged };
+    before.current = { layout, at, flag };
     if (at === undefined) return;
     const sawAll = sees(middles(last.layout), partClear);
     if (last.layout !== layout) {
@@ -222,10 +232,12 @@ function useGrowth(
     }
     const known = new Set(last.layout.figures.map(({ id }) => id));
     const wanted = middles(layout).filter((_point, index) => sawAll || !known.has(layout.figures[index]!.id));
-    const focus = flagged ?? wanted[0];
-    const asked = flagged === null ? [] : [flagged];
-    if (focus !== undefined && !(sees(asked, flagClear) && sees(wanted, partClear))) showAround(focus);
-  }, [layout, at, flagged, hold, sees, showAround]);
+    const focus = flag?.point ?? wanted[0];
+    const words = flag === null ? [] : cornersOf(flag.box);
+    const inSight =
+      sees(flag === null ? [] : [flag.point], flagClear) && sees([...wanted, ...words], partClear);
+    if (focus !== undefined && !inSight) showAround(focus);
+  }, [layout, at, flag, hold, sees, showAround]);
 }
 
 /** What is chosen in the text or the table, marked in the drawing: a frame round a part, a band along a wire. */
