@@ -40,7 +40,7 @@ export function EditorHead({
     <div className="border-line flex flex-wrap items-end gap-x-4 gap-y-2 border-b px-4 py-2 lg:px-5">
       <input
         aria-label="Name of the circuit"
-        className="field mr-auto w-auto min-w-0 grow border-transparent bg-transparent px-0 text-2xl font-semibold lg:max-w-[420px]"
+        className="field mr-auto w-auto min-w-0 grow basis-40 border-transparent bg-transparent px-0 text-2xl font-semibold lg:max-w-[420px]"
         maxLength={120}
         value={circuit.name}
         onChange={({ target }) => draft.type(renamedNotation(text, target.value))}

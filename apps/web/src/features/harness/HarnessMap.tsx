@@ -104,7 +104,7 @@ export function HarnessMap({
     grows
       ? {
           ...whole,
-          right: Math.max(whole.right, calm.labels.flag?.box.right ?? 0) + keysWidth,
+          right: Math.max(whole.right, (calm.labels.flag?.box.right ?? 0) + margin),
           focus: flag?.point ?? whole.focus,
         }
       : (frameOf(layout, standing, calm.labels) ?? whole),
@@ -307,9 +307,6 @@ function useGlowKey(toGlow: () => void) {
     ),
   );
 }
-
-/** What the map's own keys cover at its right side, px. */
-const keysWidth = 70;
 
 /** Room around what is framed, px. */
 const margin = 30;

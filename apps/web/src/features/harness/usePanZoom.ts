@@ -64,7 +64,7 @@ function useStage(
     const view = movingStage(stage, onMove, tell);
     behaviour.current = view;
     show.current = (frame, showing, slowly) => {
-      const width = element.clientWidth - (showing === 'whole' ? keysRoom : 0);
+      const width = element.clientWidth - (showing === 'read' ? 0 : keysRoom);
       const shown = viewOf(frame, width, element.clientHeight, showing);
       const target = zoomIdentity.translate(shown.x, shown.y).scale(shown.scale);
       const still = matchMedia('(prefers-reduced-motion: reduce)').matches;
