@@ -41,6 +41,7 @@ export {
   wireListRows,
   wireListShape,
 } from './notation/wireList';
+export { documentFlaw } from './circuit/documentFlaw';
 export { inspectCircuit, openEndsOf } from './circuit/inspectCircuit';
 export type { DrawingFlaw } from './circuit/inspectCircuit';
 export type { BodyKind, Circuit, Place, Section, Strip } from './circuit/circuit';

@@ -81,6 +81,30 @@ const zones: readonly Zone[] = [
     hazards: [],
     visibility: 0.4,
   },
+  {
+    id: 'c-pillar',
+    name: 'C-pillar',
+    reachMinutes: 1,
+    trim: ['C-pillar trim', 6],
+    hazards: [],
+    visibility: 0.4,
+  },
+  {
+    id: 'd-pillar',
+    name: 'D-pillar',
+    reachMinutes: 1,
+    trim: ['D-pillar trim', 6],
+    hazards: [],
+    visibility: 0.4,
+  },
+  {
+    id: 'floor',
+    name: 'floor, under the carpet',
+    reachMinutes: 2,
+    trim: ['carpet', 15],
+    hazards: ['water'],
+    visibility: 0.4,
+  },
   { id: 'roof', name: 'roof', reachMinutes: 1.5, trim: ['headliner', 25], hazards: [], visibility: 0.4 },
   {
     id: 'front-door',
@@ -157,6 +181,22 @@ const somewhereMinutes = { splice: 4, other: 2 } as const;
 /** Where a part is assumed to be: a zone by its kind, or a place of its own. */
 export function assumedPlace({ id, kind }: Pick<Part, 'id' | 'kind'>): string {
   return usualZone[kind] ?? `at-${id}`.slice(0, 40);
+}
+
+/** A place that somebody names and nobody describes. */
+export function namedPlace(id: string): Place {
+  const words = id.replace(/[-_]+/g, ' ').trim();
+  const name = words.replace(
+    /\b([a-d]) pillar\b/gi,
+    (_all, letter: string) => `${letter.toUpperCase()}-pillar`,
+  );
+  return {
+    id,
+    name: name === '' ? id : name,
+    reachMinutes: somewhereMinutes.other,
+    hazards: [],
+    visibility: 0.3,
+  };
 }
 
 /** The place of its own that a part gets. */

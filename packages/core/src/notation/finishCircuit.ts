@@ -3,7 +3,7 @@ import { assumedOfWire } from '../circuit/circuit';
 import type { Part } from '../circuit/parts/part';
 import { kindOf } from '../circuit/parts/partKinds';
 import { wireGuess } from './assumedWire';
-import { ownPlace, zoneById } from './bodyPlan';
+import { namedPlace, ownPlace, zoneById } from './bodyPlan';
 import { unnamedCavities } from './cavities';
 import type { Drafts, PartDraft, Stop, Usage, WireDraft } from './drafts';
 import { commandControl, finishPart } from './finishPart';
@@ -210,17 +210,18 @@ function placesOf(
 ): { readonly places: readonly Place[]; readonly strips: readonly Strip[] } {
   const places = new Map(declared.places.map((each) => [each.id, each]));
   const strips = new Map(declared.strips.map((each) => [each.id, each]));
-  const need = (id: string, own: () => Place | null) => {
+  const need = (id: string, own: () => Place) => {
     if (places.has(id)) return;
     const zone = zoneById(id);
-    const place = zone?.place ?? own();
-    if (place !== null) places.set(id, place);
+    places.set(id, zone?.place ?? own());
     const strip = zone?.strip ?? null;
     if (strip !== null && !strips.has(strip.id)) strips.set(strip.id, strip);
   };
   for (const part of parts) {
-    need(part.place, () => (part.assumed?.includes('place') === true ? ownPlace(part, part.place) : null));
+    need(part.place, () =>
+      part.assumed?.includes('place') === true ? ownPlace(part, part.place) : namedPlace(part.place),
+    );
   }
-  for (const { places: passed } of sections) for (const id of passed) need(id, () => null);
+  for (const { places: passed } of sections) for (const id of passed) need(id, () => namedPlace(id));
   return { places: [...places.values()], strips: [...strips.values()] };
 }

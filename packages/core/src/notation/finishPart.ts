@@ -8,7 +8,7 @@ import { usualCoilOhms } from '../circuit/parts/relay';
 import { pinNumbers } from '../circuit/parts/pinNames';
 import { assumedPlace } from './bodyPlan';
 import { cavityOf, unnamedCavities } from './cavities';
-import type { PartDraft, PartFields, Usage } from './drafts';
+import type { PartDraft, Usage } from './drafts';
 import { switchWord } from './switchWords';
 
 /** The positions of a control, resting one first. */
@@ -30,8 +30,9 @@ export const usual = {
   share: 0.5,
 } as const;
 
-/** The cavity that a fuse or relay sits in where none was said: its number. */
-export function usualCavity(id: string): string {
+/** The cavity that a fuse or relay sits in where none was said: a fuse's number; relays are numbered by themselves. */
+export function usualCavity({ id, kind }: Pick<Part, 'id' | 'kind'>): string {
+  if (kind === 'relay') return id;
   return /^[A-Z]+(\d+[a-z]?)$/.exec(id)?.[1] ?? id;
 }
 
@@ -84,12 +85,8 @@ function plainPart({ kind, fields, word }: PartDraft, common: PartCommon, guess:
 }
 
 /** What feeds and protects, and what only joins. */
-function supplyPart(
-  { id, kind, fields }: PartDraft,
-  common: PartCommon,
-  guess: Guess,
-  nominalVolts: number,
-): Part | null {
+function supplyPart(draft: PartDraft, common: PartCommon, guess: Guess, nominalVolts: number): Part | null {
+  const { kind, fields } = draft;
   if (kind === 'battery') {
     const volts = fields.volts ?? usual.batteryVolts(nominalVolts);
     return { ...common, kind, volts, internalOhms: fields.internalOhms ?? usual.batteryOhms };
@@ -98,23 +95,24 @@ function supplyPart(
   const rating = () => guess('ratingAmps', fields.ratingAmps, usualRatingAmps);
   if (kind === 'fusible link' || kind === 'breaker') return { ...common, kind, ratingAmps: rating() };
   if (kind !== 'fuse') return null;
-  return { ...common, kind, ...boxOf(id, fields), style: fields.style ?? usual.style, ratingAmps: rating() };
+  return { ...common, kind, ...boxOf(draft), style: fields.style ?? usual.style, ratingAmps: rating() };
 }
 
-const boxOf = (id: string, { centre, cavity }: PartFields) => ({
+const boxOf = ({ id, kind, fields: { centre, cavity } }: PartDraft) => ({
   centre: centre ?? usual.centre,
-  cavity: cavity ?? usualCavity(id),
+  cavity: cavity ?? usualCavity({ id, kind }),
 });
 
 /** What has pins of its own, which the paths that use it may say. */
 function wiredPart(
-  { id, kind, word, fields }: PartDraft,
+  draft: PartDraft,
   common: PartCommon,
   guess: Guess,
   usage: Usage,
   nominalVolts: number,
   positionsOf: PositionsOf,
 ): Part {
+  const { id, kind, word, fields } = draft;
   if (kind === 'connector') {
     const cavities = fields.cavities ?? cavitiesUsed(usage);
     return { ...common, kind, cavities, halves: fields.halves ?? usual.halves };
@@ -135,7 +133,7 @@ function wiredPart(
   return {
     ...common,
     kind: 'relay',
-    ...boxOf(id, fields),
+    ...boxOf(draft),
     coilOhms: guess('coilOhms', fields.coilOhms, usualCoilOhms(nominalVolts)),
     pins: relayPinsOf(fields.relayPins, usage),
     ...(leastOhms === undefined || mostOhms === undefined ? {} : { coilBand: { leastOhms, mostOhms } }),

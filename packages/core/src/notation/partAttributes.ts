@@ -1,3 +1,4 @@
+import { placeWord } from './placeWord';
 import { zoneById } from './bodyPlan';
 import { fuseStyles } from '../physics/fuseColdResistance';
 import { isLoad } from '../circuit/parts/partKinds';
@@ -78,9 +79,8 @@ export function readAttribute(
 ): boolean {
   if (cursor.peek()?.kind !== 'word') return false;
   if (cursor.takeWord('at')) {
-    const id = cursor.word('the name of a place, such as “at dash”');
-    if (id.startsWith('~')) assumed.add('place');
-    const first = id.replace('~', '');
+    const { id: first, isAssumed } = placeWord(cursor);
+    if (isAssumed) assumed.add('place');
     // Zones of two words may be written as they are said: “at engine bay”.
     const second = cursor.peek();
     const both = second?.kind === 'word' ? `${first}-${second.text.toLowerCase()}` : first;

@@ -2,6 +2,7 @@ import { isLoad } from '../circuit/parts/partKinds';
 import { pinNumbers } from '../circuit/parts/pinNames';
 import type { Cursor } from './cursor';
 import type { PartDraft, Stop, WireDraft, WireFields } from './drafts';
+import { placeWord } from './placeWord';
 import type { Mention } from './readMention';
 import { readMention } from './readMention';
 import type { Registry } from './registry';
@@ -134,9 +135,9 @@ function readWire(cursor: Cursor, known: WrittenWire): WrittenWire {
 function readPlaces(cursor: Cursor, assumed: string[]): readonly string[] {
   const places: string[] = [];
   do {
-    const id = cursor.word('the name of a place');
-    if (id.startsWith('~') && !assumed.includes('places')) assumed.push('places');
-    places.push(id.replace('~', ''));
+    const { id, isAssumed } = placeWord(cursor);
+    if (isAssumed && !assumed.includes('places')) assumed.push('places');
+    places.push(id);
   } while (cursor.is('word') || cursor.take(','));
   return places;
 }

@@ -189,10 +189,10 @@ function ownsIts(part: Extract<Part, { kind: 'switch' }>, spelled: boolean): boo
 }
 
 function boxOf(
-  { id, centre, cavity }: Extract<Part, { kind: 'fuse' | 'relay' }>,
+  { id, kind, centre, cavity }: Extract<Part, { kind: 'fuse' | 'relay' }>,
   spelled: boolean,
 ): readonly string[] {
-  if (!spelled && centre === usual.centre && cavity === usualCavity(id)) return [];
+  if (!spelled && centre === usual.centre && cavity === usualCavity({ id, kind })) return [];
   return ['in', quotedText(centre), quotedText(cavity)];
 }
 

@@ -1,7 +1,7 @@
 import type { CircuitRecord } from '@grim-lantern/contract';
-import { circuitSchema, firstProblem } from '@grim-lantern/contract';
 import type { Circuit } from '@grim-lantern/core';
 import { useState } from 'react';
+import { refusedFor } from './refusedFor';
 import { TextField } from '../../ui/TextField';
 import { storeDrawing } from '../../data/circuits';
 import { newId } from '../../data/newId';
@@ -40,15 +40,15 @@ export function SaveCircuit({
     if (author === null) return setProblem('Choose who you are first: the list is at the top.');
     if (flawed)
       return setProblem('Some lines cannot be read yet: they are listed under Checks. Nothing was saved.');
-    const parsed = circuitSchema.safeParse(circuit);
-    if (!parsed.success) return setProblem(`Not saved. ${firstProblem(parsed.error).message}`);
+    const [refused] = refusedFor(circuit);
+    if (refused !== undefined) return setProblem(`Not saved. ${refused.message}`);
     const id = made?.source === source ? made.id : newId();
     setMade({ source, id });
     setBusy(true);
     const answer = await storeDrawing({
       id,
       vehicleId,
-      circuit: parsed.data,
+      circuit,
       source,
       author,
       why,

@@ -1,9 +1,10 @@
 import type { Circuit, DrawingFlaw, ReadNotation } from '@grim-lantern/core';
-import { inspectCircuit, readNotation } from '@grim-lantern/core';
+import { inspectCircuit, mostSections, readNotation } from '@grim-lantern/core';
 import { useEffect, useMemo, useReducer, useState } from 'react';
 import { useAfterPaint } from '../../ui/useAfterPaint';
 import { changedDraft, draftOf } from './draftHistory';
 import { saveDraft } from './keptDraft';
+import { refusedFor } from './refusedFor';
 
 /** A circuit that is being drawn: its text is the one thing that is edited, by whatever way. */
 export interface CircuitDraft extends ReadNotation {
@@ -23,6 +24,8 @@ export interface CircuitDraft extends ReadNotation {
   readonly redo: () => void;
 }
 
+const isTooLarge = ({ sections }: Circuit) => sections.length > mostSections;
+
 /** @param stored - the text that the server has; what differs from it is kept in the browser */
 export function useCircuitDraft(
   vehicleId: string,
@@ -37,7 +40,10 @@ export function useCircuitDraft(
   }, [vehicleId, circuitId, text, stored]);
   const read = useMemo(() => readNotation(text), [text]);
   const drawn = useAfterPaint(read.circuit);
-  const checks = useMemo(() => inspectCircuit(drawn), [drawn]);
+  const checks = useMemo(
+    () => (isTooLarge(drawn) ? inspectCircuit(drawn) : [...refusedFor(drawn), ...inspectCircuit(drawn)]),
+    [drawn],
+  );
   return {
     ...read,
     text,
