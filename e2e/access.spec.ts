@@ -100,13 +100,23 @@ test('what is entered while signed out elsewhere waits, and goes out after signi
   await expect(page.getByText('not sent yet')).toBeHidden();
 });
 
-test('a customer reads the report of one job by a link, without a sign-in, until it is ended', async ({
+test('a customer reads the report of one job by a link, the photo of a meter with it, without a sign-in, until it is ended', async ({
   page: technician,
   house,
 }) => {
   await technician.goto(house.address);
   await technician.getByRole('link', { name: /Steriliser/ }).click();
+  const reading = technician.getByTestId('reading').first();
+  const picture = await technician.screenshot({ clip: { x: 0, y: 0, width: 300, height: 200 } });
+  await reading
+    .getByLabel(/^Photo of the meter/)
+    .setInputFiles({ name: 'meter.png', mimeType: 'image/png', buffer: picture });
+  await expect(reading.getByRole('button', { name: /^Meter: / })).toBeVisible();
+  await expect(reading.getByText('Not sent yet')).toBeHidden();
   await technician.getByRole('link', { name: 'Report', exact: true }).click();
+  const shown = await technician
+    .getByRole('img', { name: /: .*, \d\d? \w{3}, \d\d:\d\d$/ })
+    .getAttribute('alt');
   await technician.getByRole('button', { name: 'Make a link for the customer' }).click();
   const link = (await technician.getByText(/\/report#/).textContent()) ?? '';
   const context = await technician.context().browser()!.newContext();
@@ -114,6 +124,9 @@ test('a customer reads the report of one job by a link, without a sign-in, until
   await customer.goto(link);
   await expect(customer.getByRole('heading', { name: /Proof/ })).toBeVisible();
   await expect(customer.getByRole('img', { name: 'Harness drawing' })).toBeVisible();
+  const meter = customer.getByRole('img', { name: shown ?? 'none' });
+  await expect(meter).toBeVisible();
+  expect(await meter.evaluate((each: HTMLImageElement) => each.naturalWidth)).toBe(300);
   await expect(customer.getByRole('button', { name: 'JSON' })).toHaveCount(0);
   await customer.goto(house.address);
   await expect(customer.getByRole('heading', { name: 'Jobs' })).toHaveCount(0);

@@ -67,6 +67,7 @@ const triedAt = [
   '/api/links',
   '/api/links/look',
   '/api/reports/look',
+  '/api/reports/photo',
 ];
 
 /** After thirty failures within a quarter of an hour an address waits. */

@@ -1,5 +1,6 @@
-import type { SharedReport } from '@grim-lantern/contract';
+import type { JobSummary, SharedReport } from '@grim-lantern/contract';
 import { randomUUID } from 'node:crypto';
+import { png } from './picture';
 import type { Device, TestServer } from './testServer';
 import { addPerson, demo, testServer } from './testServer';
 
@@ -43,6 +44,43 @@ test('shows the report of one job to somebody without a sign-in, and of the work
   const device = server.device();
   await device.get(`/api/jobs/${jobId}`).set('authorization', `Bearer ${token}`).expect(401);
   await device.get(link()).expect(401);
+});
+
+test('shows the photos of that job to whoever has the link: none that was put away, of another job, or without a link', async () => {
+  const { vehicle } = (await technician.get(`/api/jobs/${jobId}`).expect(200)).body as JobSummary;
+  const picture = png(8, 6);
+  const keep = async (said: Readonly<Record<string, string>>) => {
+    const id = randomUUID();
+    await technician
+      .put(`/api/vehicles/${vehicle.id}/photos/${id}`)
+      .query({ author: demo.technicians[0]!.id, at: '2026-11-24T15:00:00.000Z', ...said })
+      .set('content-type', 'application/octet-stream')
+      .send(picture)
+      .expect(200);
+    return id;
+  };
+  const reading = randomUUID();
+  const [meter, away, vehicleOnly] = [
+    await keep({ shows: 'reading', of: reading, job: jobId, caption: 'Needle shakes' }),
+    await keep({ shows: 'job', job: jobId }),
+    await keep({ shows: 'vehicle' }),
+  ];
+  await technician.put(`/api/photos/${away}`).send({ caption: '', removed: true }).expect(200);
+  const { token } = await make();
+  const shared = (await look(token).expect(200)).body as SharedReport;
+  expect(shared.photos).toEqual([
+    { id: meter, shows: 'reading', of: reading, at: '2026-11-24T15:00:00.000Z', caption: 'Needle shakes' },
+  ]);
+  const device = server.device();
+  const fetched = (photo: string, by = token) =>
+    device.post('/api/reports/photo').send({ token: by, photo }).buffer(true);
+  const reply = await fetched(meter).expect(200);
+  expect(reply.headers['content-type']).toBe('image/png');
+  expect((reply.body as Buffer).equals(picture)).toBe(true);
+  for (const other of [away, vehicleOnly, randomUUID()]) await fetched(other).expect(404);
+  await fetched(meter, 'x'.repeat(token.length)).expect(404);
+  await technician.delete(link()).expect(200);
+  await fetched(meter).expect(404);
 });
 
 test('an earlier link, one that was ended and one that is too old show nothing', async () => {

@@ -11,12 +11,13 @@ import { colleagueSchema, newVehicleSchema, kitSchema, vehicleRecordSchema, vehi
 import { photoRoutes } from './photoRoutes';
 import type { Route } from './route';
 import { badBody, everyone, notFound, trained } from './route';
-import { reportShownSchema, sharedReportSchema, shareReportSchema } from './sharedReport';
+import { lookAtPhotoSchema, reportShownSchema, sharedReportSchema, shareReportSchema } from './sharedReport';
 import { newRelayEntrySchema, relayEntrySchema } from './relayEntry';
 import { longText, moment, shortText, uuid } from './text';
 import { traceFilingSchema, traceRecordSchema } from './trace';
 
 const id = uuid();
+const noLink = { 404: 'The link has ended, or was never one.', 429: 'Too many attempts; wait.' };
 
 export const newJobSchema = z.strictObject({
   id,
@@ -237,7 +238,17 @@ export const routes = {
     who: 'anybody',
     body: lookAtLinkSchema,
     reply: sharedReportSchema,
-    refusals: { ...badBody, 404: 'The link has ended, or was never one.', 429: 'Too many attempts; wait.' },
+    refusals: { ...badBody, ...noLink },
+  },
+  sharedPhoto: {
+    method: 'post',
+    path: '/api/reports/photo',
+    summary: 'A photo in the report of one job, for whoever has its link',
+    who: 'anybody',
+    body: lookAtPhotoSchema,
+    bytes: 'reply',
+    reply: z.instanceof(ArrayBuffer),
+    refusals: { ...badBody, ...noLink },
   },
   openJob: {
     method: 'post',

@@ -1,8 +1,11 @@
 import { z } from 'zod';
 import { localId, moment, uuid } from './text';
 
-/** What a photo shows: the vehicle, its printed diagram, a place on it, a part or connector, or something of one job. */
-export const photoSubjects = ['vehicle', 'diagram', 'place', 'part', 'job'] as const;
+/**
+ * What a photo shows: the vehicle, its printed diagram, a place on it, a part or connector, something of one job, or the meter
+ * at one of its readings.
+ */
+export const photoSubjects = ['vehicle', 'diagram', 'place', 'part', 'job', 'reading'] as const;
 
 const caption = z.string().trim().max(300, 'Expected at most 300 characters.');
 
@@ -14,7 +17,7 @@ export const newPhotoQuery = {
   author: uuid('Expected the id of a technician.'),
   at: moment,
   shows: z.enum(photoSubjects, `Expected one of: ${photoSubjects.join(', ')}.`),
-  /** The place or the part, by its id in the circuit. */
+  /** The place or the part, by its id in the circuit; the reading by that of its event. */
   of: localId.optional(),
   /** The job in which it was taken. */
   job: uuid('Expected the id of a job.').optional(),

@@ -1,9 +1,11 @@
 import { z } from 'zod';
-import { settingsSchema } from './access';
+import { lookAtLinkSchema, settingsSchema } from './access';
 import { circuitSchema } from './circuit';
 import { loggedEventSchema } from './job';
 import { jobSummarySchema } from './jobList';
 import { technicianSchema } from './people';
+import { photoRecordSchema } from './photo';
+import { uuid } from './text';
 
 /** The longest that a customer's link may work, days. */
 export const mostReportDays = 365;
@@ -18,6 +20,17 @@ export const shareReportSchema = z.strictObject({
 /** Whether a job's report is shown to whoever has its link, and until when. */
 export const reportShownSchema = z.object({ until: z.iso.datetime().nullable() });
 
+const sharedPhotoSchema = photoRecordSchema.pick({
+  id: true,
+  shows: true,
+  of: true,
+  at: true,
+  caption: true,
+});
+
+/** Which photo of a shared report is looked at, by its link. */
+export const lookAtPhotoSchema = lookAtLinkSchema.extend({ photo: uuid('Expected the id of a photo.') });
+
 /** All that the report of one job is written from; of the workshop only what it prints. */
 export const sharedReportSchema = z.object({
   workshop: z.object({
@@ -28,6 +41,8 @@ export const sharedReportSchema = z.object({
   job: jobSummarySchema,
   circuit: circuitSchema,
   events: z.array(loggedEventSchema),
+  /** Those of the job that were not put away, oldest first. */
+  photos: z.array(sharedPhotoSchema),
   until: z.iso.datetime(),
 });
 export type SharedReport = z.infer<typeof sharedReportSchema>;

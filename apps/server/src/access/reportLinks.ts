@@ -4,6 +4,7 @@ import { newToken, tokenHash } from './secrets';
 import type { Database } from '../database/database';
 import { ApiProblem } from '../errors/problems';
 import { createCircuitRepository } from '../repositories/circuitRepository';
+import { createPhotoRepository } from '../repositories/photoRepository';
 import type { JobLog } from '../repositories/jobLog';
 
 const day = 86_400_000;
@@ -81,5 +82,7 @@ export async function reportOf(
   const people = await models.Technician.findAll({ where: { workshopId, id: authors } });
   const technicians = people.map((person) => ({ id: person.id, name: person.name }));
   const workshop = { name, currency, hourlyRate, lengths, technicians };
-  return { workshop, job, circuit, events: [...events], until: until.toISOString() };
+  const taken = await createPhotoRepository(database, workshopId).ofJob(jobId);
+  const photos = taken.map(({ id, shows, of, at, caption }) => ({ id, shows, of, at, caption }));
+  return { workshop, job, circuit, events: [...events], photos, until: until.toISOString() };
 }

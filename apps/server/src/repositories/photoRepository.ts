@@ -2,9 +2,9 @@ import { mostPhotoBytes } from '@grim-lantern/contract';
 import type { PhotoFiling, PhotoRecord, PhotoSubject } from '@grim-lantern/contract';
 import { imageSize } from 'image-size';
 import { createHash } from 'node:crypto';
-import type { Transaction } from 'sequelize';
+import type { Transaction, WhereOptions } from 'sequelize';
 import type { Database } from '../database/database';
-import type { PhotoRow } from '../database/models';
+import type { Models, PhotoRow } from '../database/models';
 import { ApiProblem } from '../errors/problems';
 import { expectVehicle } from './expectVehicle';
 
@@ -28,31 +28,29 @@ export interface PhotoRepository {
   /** Keeps one; the same again is not stored twice. */
   readonly add: (photo: NewPhoto, within?: Transaction) => Promise<PhotoRecord>;
   readonly file: (id: string, filing: PhotoFiling, within?: Transaction) => Promise<PhotoRecord>;
-  /** What it shows, and as what type of picture. */
-  readonly picture: (id: string) => Promise<{ readonly type: string; readonly bytes: Buffer }>;
+  /** Those of one job that were not put away, oldest first. */
+  readonly ofJob: (jobId: string) => Promise<readonly PhotoRecord[]>;
+  readonly picture: (id: string) => Promise<StoredPicture>;
+  /** The same, of those alone that `ofJob` tells of. */
+  readonly pictureOfJob: (id: string, jobId: string) => Promise<StoredPicture>;
+}
+
+/** What a photo shows, and as what type of picture. */
+export interface StoredPicture {
+  readonly type: string;
+  readonly bytes: Buffer;
 }
 
 /** @throws {ApiProblem} from every method, where its request does not fit */
 export function createPhotoRepository({ models }: Database, workshopId: string): PhotoRepository {
   const { Photo, Job } = models;
-  const known = async (id: string, transaction?: Transaction): Promise<PhotoRow> => {
-    const row = await Photo.findOne({ where: { workshopId, id }, ...within(transaction) });
-    if (row === null) throw new ApiProblem('photo/unknown');
-    return row;
-  };
+  const { known, records, pictureIn } = photoRows(Photo, workshopId);
   return {
     async list(vehicleId) {
       await expectVehicle(models, workshopId, vehicleId);
-      const rows = await Photo.findAll({
-        where: { workshopId, vehicleId },
-        attributes: { exclude: ['bytes'] },
-        order: [
-          ['at', 'ASC'],
-          ['id', 'ASC'],
-        ],
-      });
-      return rows.map(photoRecord);
+      return records({ vehicleId });
     },
+    ofJob: (jobId) => records({ jobId, removedAt: null }),
     async add({ bytes: pieces, id, vehicleId, jobId, author, at, ...words }, transaction) {
       const bytes = await collected(pieces);
       const seen = sizeOf(bytes);
@@ -87,8 +85,34 @@ export function createPhotoRepository({ models }: Database, workshopId: string):
       const document = { ...row.document, caption };
       return photoRecord(await row.update({ document, removedAt }, within(transaction)));
     },
-    async picture(id) {
-      const { document, bytes } = await known(id);
+    picture: (id) => pictureIn({ id }),
+    pictureOfJob: (id, jobId) => pictureIn({ id, jobId, removedAt: null }),
+  };
+}
+
+/** The rows of one workshop's photos, and what is read from them. */
+function photoRows(Photo: Models['Photo'], workshopId: string) {
+  const only = async (where: WhereOptions<PhotoRow>, transaction?: Transaction): Promise<PhotoRow> => {
+    const row = await Photo.findOne({ where: { ...where, workshopId }, ...within(transaction) });
+    if (row === null) throw new ApiProblem('photo/unknown');
+    return row;
+  };
+  return {
+    known: (id: string, transaction?: Transaction) => only({ id }, transaction),
+    /** Oldest first. */
+    records: async (where: WhereOptions<PhotoRow>): Promise<readonly PhotoRecord[]> => {
+      const rows = await Photo.findAll({
+        where: { ...where, workshopId },
+        attributes: { exclude: ['bytes'] },
+        order: [
+          ['at', 'ASC'],
+          ['id', 'ASC'],
+        ],
+      });
+      return rows.map(photoRecord);
+    },
+    pictureIn: async (where: WhereOptions<PhotoRow>): Promise<StoredPicture> => {
+      const { document, bytes } = await only(where);
       return { type: document.type, bytes };
     },
   };

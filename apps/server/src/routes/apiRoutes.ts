@@ -52,8 +52,8 @@ export function apiRoutes(parts: RouteParts): Router {
   const undrawn = (error: unknown) => logger.warn({ err: error }, 'a circuit could not be laid out');
   const layouts = drawing === null ? null : createLayouts(guarded, drawing, undrawn);
   const loopDelay = loopDelayGauge();
-  const { sharedReport, ...reports } = reportAnswers(database, guarded);
-  const open: ToAnybody<OpenName> = {
+  const { sharedReport, sharedPhoto, ...reports } = reportAnswers(database, guarded);
+  const open: ToAnybody<Exclude<OpenName, 'sharedPhoto'>> = {
     alive: () => Promise.resolve({ status: 'alive' }),
     async health() {
       await database.sequelize.query('SELECT 1');
@@ -96,6 +96,13 @@ export function apiRoutes(parts: RouteParts): Router {
     });
   }
   sendFiles(router, database, guarded, work);
+  router[routes.sharedPhoto.method](
+    pattern(routes.sharedPhoto.path),
+    bodyOf('sharedPhoto'),
+    async (request, response) => {
+      sendPicture(response, await sharedPhoto(request), 'no-store');
+    },
+  );
   return router;
 }
 
@@ -114,13 +121,9 @@ function sendFiles(router: Router, database: Database, guarded: Database, work: 
   };
   send(photoFile, async ({ workshopId }, request, response) => {
     const photos = createPhotoRepository(guarded, workshopId);
-    const { type, bytes } = await photos.picture(idIn(request, 'photoId', 'photo/unknown'));
-    // A photo never changes; opened by itself it is a picture and nothing else.
-    response.set({
-      'cache-control': 'private, max-age=31536000, immutable',
-      'content-security-policy': "default-src 'none'; sandbox",
-    });
-    response.type(type).send(bytes);
+    const picture = await photos.picture(idIn(request, 'photoId', 'photo/unknown'));
+    // A photo never changes.
+    sendPicture(response, picture, 'private, max-age=31536000, immutable');
   });
   send(traceFile, async ({ workshopId }, request, response) => {
     const traces = createTraceRepository({ database: guarded, workshopId, work });
@@ -134,6 +137,16 @@ function sendFiles(router: Router, database: Database, guarded: Database, work: 
     const parts = { database: guarded, workshopId: visit.workshopId, work };
     await exportWorkshop(parts, response).catch(unlessGone(response));
   });
+}
+
+/** Opened by itself it is a picture and nothing else. */
+function sendPicture(
+  response: Response,
+  { type, bytes }: { readonly type: string; readonly bytes: Buffer },
+  kept: string,
+): void {
+  response.set({ 'cache-control': kept, 'content-security-policy': "default-src 'none'; sandbox" });
+  response.type(type).send(bytes);
 }
 
 /** Whoever asked may have gone away in the middle: nothing is wrong then. */

@@ -9,6 +9,8 @@ import { validated } from '../errors/validated';
 import type { SignedIn, ToAnybody } from '../http/answers';
 import { idIn } from '../http/idIn';
 import { createJobLog } from '../repositories/jobLog';
+import type { StoredPicture } from '../repositories/photoRepository';
+import { createPhotoRepository } from '../repositories/photoRepository';
 import { createReportLinks, lookUpLink, reportOf } from '../access/reportLinks';
 
 /**
@@ -19,7 +21,8 @@ import { createReportLinks, lookUpLink, reportOf } from '../access/reportLinks';
 export function reportAnswers(
   database: Database,
   guarded: Database,
-): SignedIn<'reportShown' | 'shareReport' | 'endReportLink'> & ToAnybody<'sharedReport'> {
+): SignedIn<'reportShown' | 'shareReport' | 'endReportLink'> &
+  ToAnybody<'sharedReport'> & { readonly sharedPhoto: (request: Request) => Promise<StoredPicture> } {
   const logOf = (workshopId: string) => createJobLog(guarded, workshopId, () => undefined);
   const linksOf = ({ workshopId }: Visit) => createReportLinks(guarded, workshopId);
   /** @throws {ApiProblem} where the workshop has no such job */
@@ -51,6 +54,13 @@ export function reportAnswers(
       const { token } = validated(routes.sharedReport.body, request.body);
       const link = await lookUpLink(database, token);
       return withinWorkshop(link.workshopId, () => reportOf(guarded, link, logOf(link.workshopId)));
+    },
+    async sharedPhoto(request) {
+      const { token, photo } = validated(routes.sharedPhoto.body, request.body);
+      const { workshopId, jobId } = await lookUpLink(database, token);
+      return withinWorkshop(workshopId, () =>
+        createPhotoRepository(guarded, workshopId).pictureOfJob(photo, jobId),
+      );
     },
   };
 }

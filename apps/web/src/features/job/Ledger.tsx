@@ -11,6 +11,7 @@ import type { Circuit, CurrentReading, LedgerReading } from '@grim-lantern/core'
 import { format } from 'date-fns';
 import { useOpenJob, useWorkbench } from './openJob';
 import { useRecording } from '../entry/recording';
+import { MeterCamera, ReadingPhotos } from '../photos/ReadingPhotos';
 
 /** What was read, newest first, each with its state and what it did to the suspicion. */
 export function Ledger({ unsent }: { readonly unsent: ReadonlySet<string> }) {
@@ -123,6 +124,7 @@ function LedgerLine({
   const record = useRecording();
   const gone = reading.withdrawn !== null;
   const time = format(new Date(reading.at), 'HH:mm');
+  const what = `${instruction(circuit, reading.test)}, ${time}`;
   return (
     <li
       data-testid="reading"
@@ -139,6 +141,7 @@ function LedgerLine({
         {misleading !== null && !gone && (
           <span className="border-ink mt-1 block border-l-4 pl-2 text-[15px]">{misleading}</span>
         )}
+        <ReadingPhotos reading={reading.id} what={what} />
       </span>
       <span
         className={`text-right font-mono text-[15px] font-semibold md:text-left ${gone ? 'line-through' : ''}`}
@@ -158,7 +161,8 @@ function LedgerLine({
       {gone ? (
         <span />
       ) : (
-        <span className="flex gap-1">
+        <span className="flex flex-wrap items-start gap-1">
+          <MeterCamera reading={reading.id} what={what} />
           <button
             type="button"
             className="key border-line px-2 text-[15px]"

@@ -7,9 +7,12 @@ import { useAddPhotos } from './useAddPhotos';
 export function AddPhoto({
   about,
   label = 'Add a photo',
+  bare = false,
 }: {
   readonly about: PhotoAbout;
   readonly label?: string;
+  /** Whether the camera stands alone, its words only told. */
+  readonly bare?: boolean;
 }) {
   const { add, trouble } = useAddPhotos(about);
   const id = useId();
@@ -17,12 +20,14 @@ export function AddPhoto({
     <div className="flex flex-col items-start gap-1">
       <label
         htmlFor={id}
-        className="key border-line focus-within:outline-ink flex cursor-pointer items-center gap-2 focus-within:outline-2 focus-within:outline-offset-2"
+        title={bare ? label : undefined}
+        className={`key border-line focus-within:outline-ink flex cursor-pointer items-center gap-2 focus-within:outline-2 focus-within:outline-offset-2 ${bare ? 'px-3' : ''}`}
       >
         <Camera size={18} aria-hidden />
-        {label}
+        {!bare && label}
         <input
           id={id}
+          aria-label={bare ? label : undefined}
           type="file"
           accept="image/*"
           multiple

@@ -18,7 +18,13 @@ export function JobPhotos({ circuit }: { readonly circuit: Circuit }) {
       <p className="text-dim text-[15px]">The damage before, the repair after: they stand in the report.</p>
       <Photos
         photos={own}
-        titleOf={({ of }) => (of === null ? 'Photo of this job' : pointWords(circuit, of))}
+        titleOf={({ shows, of }) =>
+          of === null
+            ? 'Photo of this job'
+            : shows === 'reading'
+              ? 'Meter at a reading'
+              : pointWords(circuit, of)
+        }
       />
       <AddPhoto about={{ vehicleId: context.vehicleId, jobId: context.jobId, shows: 'job', of: null }} />
     </section>

@@ -13,6 +13,7 @@ const subjects: Readonly<Record<PhotoSubject, string>> = {
   place: 'Places',
   part: 'Parts and connectors',
   job: 'From jobs',
+  reading: 'Meters at readings',
 };
 /** What a photo can be of where no circuit and no job is at hand. */
 const here: readonly PhotoSubject[] = ['vehicle', 'diagram'];

@@ -1,9 +1,10 @@
-import { useEffect, useState } from 'react';
-import { pictureOf } from '../../data/photos';
+import { use, useEffect, useState } from 'react';
+import { PictureSource } from './PictureSource';
 
 /** An address of what a photo shows, for as long as it is looked at; undefined until it is there, null where it cannot be had. */
 export function usePicture(id: string): string | null | undefined {
   const [found, setFound] = useState<{ readonly id: string; readonly address: string | null } | null>(null);
+  const pictureOf = use(PictureSource);
   useEffect(() => {
     let [current, address]: [boolean, string | null] = [true, null];
     void pictureOf(id).then((picture) => {
@@ -15,6 +16,6 @@ export function usePicture(id: string): string | null | undefined {
       current = false;
       if (address !== null) URL.revokeObjectURL(address);
     };
-  }, [id]);
+  }, [id, pictureOf]);
   return found?.id === id ? found.address : undefined;
 }

@@ -10,7 +10,6 @@ import { jobPath } from '../frame/jobViews';
 import { TopBar } from '../frame/TopBar';
 import { usePhotos } from '../photos/usePhotos';
 import { CustomerLink } from './CustomerLink';
-import { reportPhotos } from './reportPhotos';
 import { WrittenReport } from './WrittenReport';
 
 /** The report of one job: printed from here, taken away as PDF, CSV or JSON, or shown to the customer by a link. */
@@ -41,10 +40,13 @@ function ReadyReport({ jobId, facts }: { jobId: string; facts: Extract<JobFacts,
   const house = workshop.status === 'ready' ? workshop.workshop : null;
   const { circuit, summary } = facts;
   const photos = usePhotos(summary.vehicle.id);
-  const shown = useMemo(() => reportPhotos(circuit, jobId, photos ?? []), [circuit, jobId, photos]);
+  const taken = useMemo(
+    () => (photos ?? []).filter((each) => each.jobId === jobId && !each.removed),
+    [jobId, photos],
+  );
   const mayShare = role !== undefined && trained.some((each) => each === role);
   return (
-    <WrittenReport key={summary.circuitId} {...{ events, house, circuit, summary }} photos={shown} takeAway>
+    <WrittenReport key={summary.circuitId} {...{ events, house, circuit, summary }} photos={taken} takeAway>
       {mayShare && <CustomerLink jobId={jobId} />}
     </WrittenReport>
   );

@@ -1,6 +1,6 @@
 import type { SharedReport } from '@grim-lantern/contract';
-import { useEffect, useState } from 'react';
-import { request, whyNot } from '../../data/request';
+import { useCallback, useEffect, useState } from 'react';
+import { addressOf, request, whyNot } from '../../data/request';
 import { WrittenReport } from './WrittenReport';
 
 /** Where a customer's link leads: the report of one job, without a sign-in. The token is behind “#”, which no server logs. */
@@ -12,6 +12,7 @@ export default function SharedReportPage() {
       setShared(answer.status === 'done' ? answer.reply : whyNot(answer)),
     );
   }, [token]);
+  const pictures = useCallback((photo: string) => sharedPicture(token, photo), [token]);
   if (shared === null) return <p className="text-dim p-5">Fetching the report …</p>;
   if (typeof shared === 'string') {
     return (
@@ -22,6 +23,20 @@ export default function SharedReportPage() {
       </main>
     );
   }
-  const { circuit, job, events, workshop } = shared;
-  return <WrittenReport circuit={circuit} summary={job} events={events} house={workshop} />;
+  const { circuit, job, events, workshop, photos } = shared;
+  return <WrittenReport {...{ circuit, events, photos, pictures }} summary={job} house={workshop} />;
+}
+
+/** A photo of the report, by its link. */
+async function sharedPicture(token: string, photo: string): Promise<Blob | null> {
+  try {
+    const response = await fetch(addressOf('sharedPhoto'), {
+      method: 'post',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ token, photo }),
+    });
+    return response.ok ? await response.blob() : null;
+  } catch {
+    return null;
+  }
 }

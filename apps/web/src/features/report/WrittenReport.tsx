@@ -2,16 +2,19 @@ import type { JobSummary, SharedReport } from '@grim-lantern/contract';
 import type { Circuit, JobEvent } from '@grim-lantern/core';
 import type { ReactNode } from 'react';
 import { useMemo, useRef, useState } from 'react';
+import { pictureOf } from '../../data/photos';
 import { useDiagnosis } from '../../session/useDiagnosis';
 import { download, fileName } from '../../ui/download';
 import { HarnessDrawing } from '../harness/HarnessDrawing';
 import { glowOf, mapReadings } from '../harness/mapFacts';
 import { svgForPaper } from '../harness/svgForPaper';
 import { useHarnessLayout } from '../harness/useHarnessLayout';
+import type { PictureOf } from '../photos/PictureSource';
+import { PictureSource } from '../photos/PictureSource';
 import { ledgerCsv, portableJob } from './exports';
 import { reportModel } from './reportModel';
 import { paperFont, reportPdf } from './reportPdf';
-import type { ReportPhoto } from './reportPhotos';
+import { reportPhotos } from './reportPhotos';
 import { ReportSheet } from './ReportSheet';
 
 /** The report of a job, worked out from its circuit and events, with what it is printed and saved by. */
@@ -21,7 +24,8 @@ export function WrittenReport({
   events,
   house,
   takeAway = false,
-  photos = [],
+  photos,
+  pictures = pictureOf,
   children,
 }: {
   readonly circuit: Circuit;
@@ -31,7 +35,10 @@ export function WrittenReport({
   readonly house: SharedReport['workshop'] | null;
   /** Whether the job itself is offered as files, for colleagues. */
   readonly takeAway?: boolean;
-  readonly photos?: readonly ReportPhoto[];
+  /** Those of the job. */
+  readonly photos: SharedReport['photos'];
+  /** Where they are fetched. */
+  readonly pictures?: PictureOf;
   readonly children?: ReactNode;
 }) {
   const work = useDiagnosis(summary.circuitId, circuit, events, 'dossier');
@@ -53,6 +60,10 @@ export function WrittenReport({
       cause === null ? diagnosis.assessment.posterior.suspects : [{ id: cause.suspect, probability: 1 }],
     );
   }, [diagnosis]);
+  const shown = useMemo(
+    () => (diagnosis === null ? [] : reportPhotos(circuit, diagnosis.job, photos)),
+    [circuit, diagnosis, photos],
+  );
   if (work.status === 'failed') return <p className="text-clash p-5 text-lg">{work.why}</p>;
   if (report === null || house === null || diagnosis === null) {
     return <p className="text-dim p-5 text-lg">Writing the report …</p>;
@@ -60,7 +71,7 @@ export function WrittenReport({
   const writePdf = () => {
     setTrouble(null);
     const paper = drawing.current === null ? null : svgForPaper(drawing.current, paperFont);
-    reportPdf(report, paper, photos).then(
+    reportPdf(report, paper, { photos: shown, pictureOf: pictures }).then(
       (file) => download(fileName(summary.title, 'pdf'), file),
       (error: unknown) => setTrouble(`The PDF could not be written. ${String(error)}`),
     );
@@ -104,21 +115,23 @@ export function WrittenReport({
           {trouble}
         </p>
       )}
-      <ReportSheet
-        report={report}
-        photos={photos}
-        drawing={
-          layout === null ? null : (
-            <HarnessDrawing
-              ref={drawing}
-              circuit={circuit}
-              layout={layout}
-              glow={glow}
-              readings={mapReadings(circuit, layout, diagnosis)}
-            />
-          )
-        }
-      />
+      <PictureSource value={pictures}>
+        <ReportSheet
+          report={report}
+          photos={shown}
+          drawing={
+            layout === null ? null : (
+              <HarnessDrawing
+                ref={drawing}
+                circuit={circuit}
+                layout={layout}
+                glow={glow}
+                readings={mapReadings(circuit, layout, diagnosis)}
+              />
+            )
+          }
+        />
+      </PictureSource>
     </main>
   );
 }

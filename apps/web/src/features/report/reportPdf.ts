@@ -1,4 +1,5 @@
 import type { createPdf } from 'pdfmake/build/pdfmake';
+import type { PictureOf } from '../photos/PictureSource';
 import type { ReportPhoto } from './reportPhotos';
 import { pictureAddress } from './reportPhotos';
 import type { ReportModel } from './reportModel';
@@ -16,12 +17,12 @@ export const paperFont = 'Roboto';
 export async function reportPdf(
   report: ReportModel,
   drawing: string | null,
-  photos: readonly ReportPhoto[] = [],
+  { photos, pictureOf }: { readonly photos: readonly ReportPhoto[]; readonly pictureOf: PictureOf },
 ): Promise<Blob> {
   const [{ default: pdfMake }, { default: fonts }, ...addresses] = await Promise.all([
     import('pdfmake/build/pdfmake'),
     import('pdfmake/build/vfs_fonts'),
-    ...photos.map(pictureAddress),
+    ...photos.map((photo) => pictureAddress(photo, pictureOf)),
   ]);
   const shown = photos.flatMap(({ words }, index) => {
     const image = addresses[index];
