@@ -4,7 +4,8 @@ import { sights } from '../faults/sights';
 import type { Kit } from '../planning/kit';
 import { usualKit } from '../planning/kit';
 import type { ProposedAction } from '../planning/nextActions';
-import { foreseeAny, foreseeTest, nextActions } from '../planning/nextActions';
+import { nextActions } from '../planning/nextActions';
+import { foreseeAnyInJob, foreseeInJob } from './foreseeInJob';
 import type { PlanLimits } from '../planning/offers';
 import type { Stepwise } from '../planning/stepwise';
 import { atOnce } from '../planning/stepwise';
@@ -60,7 +61,7 @@ function askedAgain(
     })
     .flatMap(([, { test, state }]) => {
       if (job.refused.includes(test.at)) return [];
-      return [{ ...foreseeAny(predictor, posterior, job.site, test, state), purpose: 'doubt' as const }];
+      return [{ ...foreseeAnyInJob(predictor, posterior, job, test, state), purpose: 'doubt' as const }];
     })
     .sort((one, other) => one.work.minutes - other.work.minutes)
     .slice(0, mostActions);
@@ -77,7 +78,7 @@ function atUnreadPins(
     .filter(({ terminal }) => !job.refused.includes(terminal))
     .map(({ terminal, readIn }): ProposedAction => {
       const test = { instrument: 'voltmeter', at: terminal } as const;
-      return { ...foreseeAny(predictor, posterior, job.site, test, readIn), purpose: 'proof' };
+      return { ...foreseeAnyInJob(predictor, posterior, job, test, readIn), purpose: 'proof' };
     })
     .sort((one, other) => one.work.minutes - other.work.minutes)
     .slice(0, mostActions);
@@ -198,7 +199,7 @@ function looksAt(
     )
     .flatMap((place) => {
       const test = { instrument: 'look', at: place } as const;
-      return foreseeTest(predictor, posterior, job.site, test, job.state) ?? [];
+      return foreseeInJob(predictor, posterior, job, test, job.state) ?? [];
     })
     .filter(({ work }) => work.strips.every((strip) => comingOff.includes(strip)))
     .sort((one, other) => seen(other) / other.work.minutes - seen(one) / one.work.minutes);

@@ -3,7 +3,7 @@ import { sights } from '../faults/sights';
 import type { Predictor } from '../inference/predictor';
 import type { Posterior } from '../inference/posterior';
 import type { ProposedAction } from '../planning/nextActions';
-import { foreseeTest } from '../planning/nextActions';
+import { foreseeInJob } from './foreseeInJob';
 import type { JobState, LedgerReading } from './foldJob';
 
 /** A place where so little of what is suspect lies is not worth a look. Judgement. */
@@ -38,7 +38,7 @@ export function wetLook(
     )
     .flatMap(([place, share]) => {
       const test = { instrument: 'look', at: place } as const;
-      const action = foreseeTest(predictor, posterior, job.site, test, job.state);
+      const action = foreseeInJob(predictor, posterior, job, test, job.state);
       return action === null ? [] : [{ action, rate: share / action.work.minutes }];
     })
     .sort((one, other) => other.rate - one.rate);

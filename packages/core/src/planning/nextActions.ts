@@ -2,6 +2,7 @@ import type { OperatingState } from '../circuit/operatingState';
 import type { Test } from '../instruments/instruments';
 import { instrumentById } from '../instruments/instruments';
 import type { Predictor } from '../inference/predictor';
+import type { TakenReading } from '../inference/takenReading';
 import type { Posterior } from '../inference/posterior';
 import type { TruncatedPosterior } from './truncatedPosterior';
 import { relabelled, truncatedPosterior, sampled } from './truncatedPosterior';
@@ -99,8 +100,8 @@ export function* nextActions(
       : relabelled(each, (h) => (predictor.hypotheses[h]!.suspect === about ? about : 'any other'));
   const power = limits.leastBits === undefined ? 1 : provingPower;
   const truncated = sampled(predictor, believed, mostRows, power);
-  const measureOf = (rows: TruncatedPosterior) =>
-    informationMeasure(labelled(rows), limits.evidence ?? limits.taken);
+  const evidence = limits.evidence ?? limits.taken;
+  const measureOf = (rows: TruncatedPosterior) => informationMeasure(labelled(rows), evidence);
   const measure = measureOf(truncated);
   const least =
     limits.leastBits === undefined ? leastBits : Math.max(limits.leastBits, leastEntropy * measure.entropy);
@@ -128,7 +129,7 @@ export function* nextActions(
     return choice === undefined ? Infinity : minutesWith(choice, site, limit);
   });
   // What each outcome would leave is told of every suspect by its name.
-  const shown = about === undefined ? measure : informationMeasure(truncated);
+  const shown = about === undefined ? measure : informationMeasure(truncated, evidence);
   const inOrder = limits.swaps === 'first' ? swapFirst(bareFirst(ordered)) : bareFirst(ordered);
   return varied(rough, inOrder, choices, count).map(({ candidate, bits, minutesToGo }) => {
     const { test, state, instrument, predictions } = candidate;
@@ -139,15 +140,23 @@ export function* nextActions(
   });
 }
 
-/** What one test would tell, now: bits, and what each outcome would leave. Null when it can tell nothing. */
+interface AskedTest {
+  readonly test: Test;
+  readonly state: OperatingState;
+}
+
+/**
+ * What one test would tell, now: bits, and what each outcome would leave. Null when it can tell nothing.
+ * @param evidence - the readings so far: what one instrument says again tells less
+ */
 export function foreseeTest(
   predictor: Predictor,
   posterior: Posterior,
   site: Worksite,
-  test: Test,
-  state: OperatingState,
+  asked: AskedTest,
+  evidence: readonly Pick<TakenReading, 'test'>[],
 ): ProposedAction | null {
-  const action = foreseeAny(predictor, posterior, site, test, state);
+  const action = foreseeAny(predictor, posterior, site, asked, evidence);
   return action.outcomes.length === 0 ? null : action;
 }
 
@@ -156,10 +165,10 @@ export function foreseeAny(
   predictor: Predictor,
   posterior: Posterior,
   site: Worksite,
-  test: Test,
-  state: OperatingState,
+  { test, state }: AskedTest,
+  evidence: readonly Pick<TakenReading, 'test'>[],
 ): ProposedAction {
-  const measure = informationMeasure(truncatedPosterior(predictor, posterior));
+  const measure = informationMeasure(truncatedPosterior(predictor, posterior), evidence);
   const work = workFor(predictor.circuit, site, state, test);
   const predictions = predictor.predictions(state, test).rowsFor(measure.truncated.asked);
   const table = measure.table(instrumentById(test.instrument), predictions);

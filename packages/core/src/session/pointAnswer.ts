@@ -3,7 +3,7 @@ import type { Assessment } from '../job/assess';
 import { expectedWords } from '../job/fit';
 import type { JobState } from '../job/foldJob';
 import type { ProposedAction } from '../planning/nextActions';
-import { foreseeTest } from '../planning/nextActions';
+import { foreseeInJob } from '../job/foreseeInJob';
 import type { CircuitSession } from './circuitSession';
 
 /** What would be read at a point, if one suspect were the cause. */
@@ -40,6 +40,6 @@ export function pointAnswer(
       suspect,
       reading: expectedWords(predictor, posterior, { test, state: job.state }, suspect),
     })),
-    foreseen: foreseeTest(predictor, posterior, job.site, test, job.state),
+    foreseen: foreseeInJob(predictor, posterior, job, test, job.state),
   };
 }

@@ -10,7 +10,7 @@ import type { JobState } from '../../job/foldJob';
 import type { RelayTerminal } from '../../circuit/parts/relay';
 import { leadFuseAmps } from '../../planning/kit';
 import type { ProposedAction } from '../../planning/nextActions';
-import { foreseeTest } from '../../planning/nextActions';
+import { foreseeInJob } from '../../job/foreseeInJob';
 import { REFERENCE } from '../../network/network';
 import type { Predictor } from '../../inference/predictor';
 import type { Posterior } from '../../inference/posterior';
@@ -76,7 +76,7 @@ export function provingMoves(
   ];
   return moves.map((move) => ({
     ...move,
-    foreseen: foreseeTest(predictor, posterior, job.site, move.test, move.state),
+    foreseen: foreseeInJob(predictor, posterior, job, move.test, move.state),
   }));
 }
 
