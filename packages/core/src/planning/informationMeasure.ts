@@ -3,7 +3,7 @@ import type { PredictionRows } from '../inference/predictionRows';
 import { meaningless } from '../inference/predictionRows';
 import type { TakenReading } from '../inference/takenReading';
 import { beyondDoubt, doubtAfter } from '../inference/weights';
-import { entropyBits } from '../statistics/entropy';
+import { entropyBits, plogp } from '../statistics/entropy';
 import type { TruncatedPosterior } from './truncatedPosterior';
 import type { Outcomes, OutcomeTable } from './outcomeTable';
 import { outcomeTables } from './outcomeTable';
@@ -99,9 +99,4 @@ function takeOffDoubt({ outcomes, chances }: Outcomes, rows: Float64Array, doubt
     }
     for (let k = 0; k < count; k++) chances[at + k]! /= left;
   }
-}
-
-/** p·log2 p of a probability, 0 at 0; bits. */
-export function plogp(p: number): number {
-  return p > 0 ? p * Math.log2(p) : 0;
 }

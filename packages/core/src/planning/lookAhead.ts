@@ -6,7 +6,8 @@ import { minutesPerMoney } from './offers';
 import type { Outcomes } from './outcomeTable';
 import type { Change, Worksite } from './work';
 import { changeBetween, wayTo, workAfter } from './work';
-import { leastBits, plogp } from './informationMeasure';
+import { plogp } from '../statistics/entropy';
+import { leastBits } from './informationMeasure';
 
 /** A candidate whose outcomes are known, for playing on. */
 export interface Choice extends Outcomes {

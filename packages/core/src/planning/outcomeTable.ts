@@ -4,6 +4,7 @@ import type { Outcome } from '../instruments/prediction';
 import { allInstruments } from '../instruments/instruments';
 import type { NumberScale } from '../instruments/prediction';
 import { fromScale, toScale, floatingVolts } from '../instruments/prediction';
+import { plogp } from '../statistics/entropy';
 import { normalCdf } from '../statistics/normal';
 import type { OutcomeRows, PredictionRows } from '../inference/predictionRows';
 import { plain } from '../inference/predictionRows';
@@ -65,6 +66,10 @@ export function outcomeTables(truncated: TruncatedPosterior, tellApart = usually
     chances: new Float64Array(count * mostOutcomes),
     rows: rowFigures(count),
     order: new Int32Array(count),
+    sides: {
+      below: new Float64Array(truncated.suspectChances.length),
+      above: new Float64Array(truncated.suspectChances.length),
+    },
   };
   /**
    * Sorts what a test could show into outcomes that can be told apart.
@@ -90,6 +95,8 @@ interface Scratch {
   readonly chances: Float64Array;
   readonly rows: RowFigures;
   readonly order: Int32Array;
+  /** Of each suspect, what lies below a limit and above it. */
+  readonly sides: { readonly below: Float64Array; readonly above: Float64Array };
 }
 
 /** Rows whose fault comes and goes: a share of what it shows while there, the rest of what the healthy circuit shows. */
@@ -227,7 +234,7 @@ function oneBand({ count, rows, tellApart }: Scratch): boolean {
   return !(overloads && numbers) && !(greatest - least >= tellApart * finest);
 }
 
-/** Edges between groups of predicted numbers, in the middle of the widest gaps. */
+/** Edges between groups of predicted numbers: in the middle of the widest gaps, then where a limit tells most. */
 function bandEdges(scratch: Scratch): readonly number[] {
   const { count, tellApart } = scratch;
   const { mean, deviation, overload, special } = scratch.rows;
@@ -239,19 +246,80 @@ function bandEdges(scratch: Scratch): readonly number[] {
     finest = Math.min(finest, deviation[k]!);
   }
   const order = scratch.order.subarray(0, size).sort((one, other) => mean[one]! - mean[other]!);
-  const gaps: { width: number; edge: number }[] = [];
+  const gaps: { width: number; at: number }[] = [];
   for (let i = 1; i < size; i++) {
     const [low, high] = [order[i - 1]!, order[i]!];
     const apart = mean[high]! - mean[low]!;
     if (apart < tellApart * finest) continue;
     const width = apart / Math.hypot(deviation[low]!, deviation[high]!);
-    if (width * Math.SQRT2 >= tellApart) gaps.push({ width, edge: (mean[low]! + mean[high]!) / 2 });
+    if (width * Math.SQRT2 >= tellApart) gaps.push({ width, at: i });
   }
-  return gaps
+  const cuts = gaps
     .sort((one, other) => other.width - one.width)
     .slice(0, mostBands - 1)
-    .map(({ edge }) => edge)
-    .sort((one, other) => one - other);
+    .map(({ at }) => at);
+  while (cuts.length < mostBands - 1) {
+    const cut = tellingCut(scratch, order, cuts);
+    if (cut === null) break;
+    cuts.push(cut);
+  }
+  return cuts.sort((one, other) => one - other).map((at) => (mean[order[at - 1]!]! + mean[order[at]!]!) / 2);
+}
+
+/** A limit that tells less about the suspect than this, bits, is none. */
+const leastOfCut = 0.01;
+/** What lies on its two sides differs by so many deviations, on average. */
+const sidesApart = 2;
+
+/**
+ * Where the numbers of some suspects run into those of others without a gap: the limit that tells most about which suspect it is.
+ * @param order - the rows, by their numbers
+ * @param cuts - the limits so far, as indices of `order`
+ * @returns the index of the first row above it; null where none is worth it
+ */
+function tellingCut(
+  { truncated: { chances, suspectOf }, rows: { mean, deviation }, sides: { below, above } }: Scratch,
+  order: Int32Array,
+  cuts: readonly number[],
+): number | null {
+  const bounds = [0, ...cuts, order.length].sort((one, other) => one - other);
+  let best: { at: number; gain: number } | null = null;
+  for (let b = 1; b < bounds.length; b++) {
+    const [from, to] = [bounds[b - 1]!, bounds[b]!];
+    below.fill(0);
+    above.fill(0);
+    let [mass, sum, spread] = [0, 0, 0];
+    for (let i = from; i < to; i++) {
+      const k = order[i]!;
+      above[suspectOf[k]!]! += chances[k]!;
+      mass += chances[k]!;
+      sum += chances[k]! * mean[k]!;
+      spread += chances[k]! * deviation[k]!;
+    }
+    let [entropyAbove, entropyBelow, massBelow, sumBelow] = [0, 0, 0, 0];
+    for (const each of above) entropyAbove -= plogp(each);
+    const whole = plogp(mass) + entropyAbove;
+    for (let i = from; i < to - 1; i++) {
+      const k = order[i]!;
+      const s = suspectOf[k]!;
+      const p = chances[k]!;
+      entropyAbove += plogp(above[s]!);
+      entropyBelow += plogp(below[s]!);
+      above[s]! -= p;
+      below[s]! += p;
+      entropyAbove -= plogp(above[s]!);
+      entropyBelow -= plogp(below[s]!);
+      massBelow += p;
+      sumBelow += p * mean[k]!;
+      const massAbove = mass - massBelow;
+      if (massBelow <= 0 || massAbove <= 0) continue;
+      const gain = whole - (plogp(massBelow) + entropyBelow) - (plogp(massAbove) + entropyAbove);
+      if (gain < leastOfCut || gain <= (best?.gain ?? 0)) continue;
+      const apart = (sum - sumBelow) / massAbove - sumBelow / massBelow;
+      if (apart >= (sidesApart * spread) / mass) best = { at: i + 1, gain };
+    }
+  }
+  return best?.at ?? null;
 }
 
 /** Two figures: an edge is a limit to compare with by eye. */

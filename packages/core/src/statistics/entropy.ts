@@ -4,3 +4,8 @@ export function entropyBits(chances: Iterable<number>): number {
   for (const chance of chances) if (chance > 0) sum -= chance * Math.log2(chance);
   return sum;
 }
+
+/** p·log2 p of a probability, 0 at 0; bits. */
+export function plogp(p: number): number {
+  return p > 0 ? p * Math.log2(p) : 0;
+}
