@@ -59,7 +59,7 @@ test('a recording in each of five styles of export is read, judged, and entered 
   await openFan(page, house.address);
   await expect(page.getByText('a healthy circuit draws')).toContainText('10.8 A');
   for (const [name, text] of Object.entries(exports)) {
-    await page.locator('input[type="file"]').setInputFiles(file(name, text));
+    await page.locator('input[accept*=".csv"]').setInputFiles(file(name, text));
     await expect(page.getByRole('region', { name: 'Measured' })).toContainText(`${name}: 12,000 samples`);
     await expect(verdict(page).getByRole('heading')).toHaveText('Draws too much');
   }
@@ -81,7 +81,7 @@ test('before and after lie over each other; a file that is dropped is read, one 
   house,
 }) => {
   await openFan(page, house.address);
-  await page.locator('input[type="file"]').setInputFiles(file('before.csv', exports['comma.csv']!));
+  await page.locator('input[accept*=".csv"]').setInputFiles(file('before.csv', exports['comma.csv']!));
   await expect(verdict(page)).toBeVisible();
   await page.getByRole('radio', { name: 'After', exact: true }).click();
   const healthy = samplesOf({}).map(([t, a]) => `${t.toFixed(3)},${a.toFixed(3)}`);
@@ -100,7 +100,9 @@ test('before and after lie over each other; a file that is dropped is read, one 
     'After',
   ]);
   await expect(chart.locator('.scatterlayer .trace')).toHaveCount(4);
-  await page.locator('input[type="file"]').setInputFiles(file('letter.csv', 'Dear Sir,\nthe fan is loud.\n'));
+  await page
+    .locator('input[accept*=".csv"]')
+    .setInputFiles(file('letter.csv', 'Dear Sir,\nthe fan is loud.\n'));
   await expect(page.getByRole('alert')).toContainText('letter.csv: No two lines of numbers were found');
   await page.getByRole('radio', { name: 'Before', exact: true }).click();
   await expect(verdict(page).getByRole('heading')).toHaveText('Draws too much');
@@ -144,7 +146,7 @@ test('the fan from its first recording to the proof, the second laid over it, al
   await page.getByRole('radio', { name: 'After', exact: true }).click();
   const rows = samplesOf({}).map(([t, a]) => `${t.toFixed(3)},${a.toFixed(3)}`);
   const text = `Time (s),Current (A)\n${rows.join('\n')}\n`;
-  await page.locator('input[type="file"]').setInputFiles(file('after.csv', text));
+  await page.locator('input[accept*=".csv"]').setInputFiles(file('after.csv', text));
   await expect(verdict(page).getByRole('heading')).toHaveText('Healthy');
   await expect(page.getByText('Kept with the job.', { exact: true })).toBeVisible();
   const chart = page.getByRole('group', { name: 'The recording over time' });
@@ -199,7 +201,7 @@ test('a file picked before the kept recordings have arrived stays where it was p
     await route.abort();
   });
   await openFan(page, house.address);
-  await page.locator('input[type="file"]').setInputFiles(file('own.csv', exports['comma.csv']!));
+  await page.locator('input[accept*=".csv"]').setInputFiles(file('own.csv', exports['comma.csv']!));
   await expect(page.getByText('Not kept with the job. The server cannot be reached.')).toBeVisible();
   arrive();
   await page.getByRole('button', { name: 'Try again' }).click();

@@ -7,7 +7,7 @@ import type { Part } from '../circuit/parts/part';
 import { isLoad } from '../circuit/parts/partKinds';
 import { readNotation } from './readNotation';
 import { writtenStop, writtenTerminal } from './pathTerminals';
-import { readQuantity } from './quantities';
+import { bothWatts, readQuantity } from './quantities';
 import { quotedText } from './tokens';
 import { kindWord } from './vocabulary';
 import { writtenId } from './writtenPart';
@@ -19,7 +19,7 @@ function figureFlaw({ word, figure }: Growth): string | null {
   const asked = growChoices.find((each) => each.word === word)?.figure ?? null;
   const typed = figure.trim();
   if (asked === null || typed === '') return null;
-  if (word === 'twin' && /^[\d.,]+\/[\d.,]+W?$/i.test(typed)) return null;
+  if (word === 'twin' && bothWatts.test(typed)) return null;
   const [one = '', other] = typed.split(/\s+/);
   if (readQuantity(one, other) !== null) return null;
   return `${asked.label}: “${typed}” is no number. Write one, such as ${example[asked.unit]}.`;

@@ -10,6 +10,7 @@ import { ratedLampVolts } from '../circuit/parts/lamp';
 import type { Cursor } from './cursor';
 import type { PartDraft, PartFields } from './drafts';
 import type { Quantity, Unit } from './quantities';
+import { bothWatts } from './quantities';
 
 type NumberField = {
   [K in keyof PartFields]-?: number extends PartFields[K] ? K : never;
@@ -199,9 +200,7 @@ function figure(
   supplyVolts: number,
 ): boolean {
   const taken = cursor.taken;
-  // `5/21W`: both filaments in one word.
-  const both =
-    kind === 'two-filament lamp' ? /^([\d.,]+)\/([\d.,]+)W?$/i.exec(cursor.peek()?.text ?? '') : null;
+  const both = kind === 'two-filament lamp' ? bothWatts.exec(cursor.peek()?.text ?? '') : null;
   if (both !== null) {
     cursor.next();
     const watts = (text: string) => Number(text.replace(',', '.'));

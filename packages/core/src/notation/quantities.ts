@@ -39,6 +39,8 @@ const unitWords: readonly UnitWord[] = [
 ];
 
 const joined = /^(~?)(\d+(?:[.,]\d+)?(?:e[-+]?\d+)?)(.*)$/iu;
+/** `5/21W`, `5/21`: the watts of both filaments in one word. */
+export const bothWatts = /^([\d.,]+)\/([\d.,]+)W?$/i;
 /** `4k7`, `0R3`: the prefix stands where the decimal mark would. */
 const infix = /^(~?)(\d+)([Rrk])(\d+)(?:Ω|ohms?)?$/u;
 

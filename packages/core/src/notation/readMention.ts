@@ -5,6 +5,7 @@ import type { PartDraft, PartFields } from './drafts';
 import { commanded } from './finishPart';
 import { pinRoleWords, readModulePin } from './modulePins';
 import { readAttribute, showsWords, styleWords } from './partAttributes';
+import { bothWatts } from './quantities';
 import type { Registry } from './registry';
 import type { Token } from './tokens';
 import type { KindWord, Named } from './vocabulary';
@@ -163,7 +164,7 @@ const keywords: Readonly<Partial<Record<Part['kind'], readonly string[]>>> = {
 function isKeyword(text: string, { kind }: KindWord): boolean {
   const lower = text.toLowerCase();
   if (lower === 'at' || lower === 'pin' || keywords[kind]?.includes(lower) === true) return true;
-  if (kind === 'two-filament lamp' && /^[\d.,]+\/[\d.,]+W?$/i.test(text)) return true;
+  if (kind === 'two-filament lamp' && bothWatts.test(text)) return true;
   return isLoad(kind) && showsWords.some(([word]) => word === lower);
 }
 
