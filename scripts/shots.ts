@@ -132,7 +132,7 @@ async function traces(page: Page, house: House): Promise<void> {
   await page.getByRole('radio', { name: 'After', exact: true }).click();
   const buffer = Buffer.from(healthyFan());
   await page
-    .locator('input[type="file"]')
+    .locator('input[accept*=".csv"]')
     .setInputFiles({ name: 'fan after.csv', mimeType: 'text/csv', buffer });
   await page.getByRole('heading', { name: 'Healthy' }).waitFor();
   await page.getByRole('radio', { name: 'Before', exact: true }).click();
