@@ -2,7 +2,7 @@ import type { Outcomes } from './outcomeTable';
 import type { InformationMeasure } from './informationMeasure';
 
 /** A test that adds less than this share of its own bits to another's asks the same. */
-const ownShare = 0.3;
+const ownShare = 0.33;
 
 /**
  * Tells whether a test asks what none of some others has asked: whether knowing it beside each of them would tell
