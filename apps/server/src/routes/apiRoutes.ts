@@ -22,6 +22,7 @@ import { reportAnswers } from './reportAnswers';
 import { photoAnswers } from './photoAnswers';
 import { traceAnswers } from './traceAnswers';
 import { createLayouts } from '../repositories/layouts';
+import type { StoredPicture } from '../repositories/photoRepository';
 import { createPhotoRepository } from '../repositories/photoRepository';
 import { createTraceRepository } from '../repositories/traceRepository';
 import { vehicleAnswers } from './vehicleAnswers';
@@ -140,11 +141,7 @@ function sendFiles(router: Router, database: Database, guarded: Database, work: 
 }
 
 /** Opened by itself it is a picture and nothing else. */
-function sendPicture(
-  response: Response,
-  { type, bytes }: { readonly type: string; readonly bytes: Buffer },
-  kept: string,
-): void {
+function sendPicture(response: Response, { type, bytes }: StoredPicture, kept: string): void {
   response.set({ 'cache-control': kept, 'content-security-policy': "default-src 'none'; sandbox" });
   response.type(type).send(bytes);
 }

@@ -9,7 +9,7 @@ import { bothWatts } from './quantities';
 import type { Registry } from './registry';
 import type { Token } from './tokens';
 import type { KindWord, Named } from './vocabulary';
-import { kindWord, localName, namedBy } from './vocabulary';
+import { kindWord, localName, namedBy, idPattern } from './vocabulary';
 
 /** A part as a statement or a stop of a path names it, with the pins behind its name. */
 export interface Mention {
@@ -69,7 +69,6 @@ function describePin(cursor: Cursor, { id, fields }: PartDraft, pin: string): vo
 
 /** The numbers printed beside the pins of a relay: behind its name they say a pin, with a full stop or without. */
 const relayPinPattern = /^(30|85|86|87[ab]?)$/;
-const idPattern = /^[A-Za-z0-9+_-]{1,40}$/;
 
 function introduction(cursor: Cursor, known: Registry, word: KindWord, first: Token, line: number): Mention {
   const taken = cursor.taken;

@@ -1,6 +1,7 @@
 import type { Control } from '../circuit/circuit';
 import type { SwitchLeg } from '../circuit/parts/switch';
 import type { Usage } from './drafts';
+import { capital } from './vocabulary';
 
 /** What the word for a switch says where nothing else does. */
 interface SwitchWord {
@@ -13,9 +14,18 @@ interface SwitchWord {
   readonly legs: (usage: Usage, positions: readonly string[]) => readonly SwitchLeg[];
 }
 
-const capital = (word: string) => word.charAt(0).toUpperCase() + word.slice(1);
-const named = (positions: readonly string[]) => positions.map((id) => ({ id, name: capital(id) }));
 const reach = 0.1;
+
+/** A control of the switch's own. @param held - whether it springs back */
+const ownControl =
+  (positions: readonly string[], held: boolean): SwitchWord['control'] =>
+  (id, name) => ({
+    id,
+    name,
+    minutes: reach,
+    ...(held ? { momentary: true } : {}),
+    positions: positions.map((each) => ({ id: each, name: capital(each) })),
+  });
 
 const startCaution = 'The engine will crank: hands clear, selector in neutral, someone at the controls.';
 
@@ -41,13 +51,7 @@ const ignition: SwitchWord = {
 
 /** Two ways to run a motor: both its pins lie on ground at rest, and one or the other on the feed while it is held. */
 const reversing: SwitchWord = {
-  control: (id, name) => ({
-    id,
-    name,
-    minutes: reach,
-    momentary: true,
-    positions: named(['free', 'up', 'down']),
-  }),
+  control: ownControl(['free', 'up', 'down'], true),
   legs(_usage, [rest, one, other]) {
     const there = (...wanted: readonly (string | undefined)[]) => wanted.filter((each) => each !== undefined);
     return [
@@ -70,21 +74,9 @@ function legsUsed({ arrivals, leavings }: Usage, positions: readonly string[]): 
   return others.map((pin) => ({ a: common, b: pin, closedIn }));
 }
 
-const button: SwitchWord = {
-  control: (id, name) => ({
-    id,
-    name,
-    minutes: reach,
-    momentary: true,
-    positions: named(['released', 'pressed']),
-  }),
-  legs: legsUsed,
-};
+const button: SwitchWord = { control: ownControl(['released', 'pressed'], true), legs: legsUsed };
 
-const plain: SwitchWord = {
-  control: (id, name) => ({ id, name, minutes: reach, positions: named(['off', 'on']) }),
-  legs: legsUsed,
-};
+const plain: SwitchWord = { control: ownControl(['off', 'on'], false), legs: legsUsed };
 
 const byWord: ReadonlyMap<string, SwitchWord> = new Map([
   ['ignition', ignition],

@@ -76,6 +76,9 @@ export function wordBehind(word: string): string | null {
   return word === 'button' || word === 'switch' ? word : null;
 }
 
+/** What may be an id. */
+export const idPattern = /^[A-Za-z0-9+_-]{1,40}$/;
+
 /** `5`, `K1`, `C12`, `BAT`: a number or code, as printed on a diagram. */
 const code = /^([A-Z]{0,4}\d{1,4}[a-z]?|[A-Z]{2,4})$/;
 
@@ -135,6 +138,7 @@ function hashOf(text: string): string {
   return (hash >>> 0).toString(36);
 }
 
-function capital(text: string): string {
+/** Words as they begin a name. */
+export function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
 }
