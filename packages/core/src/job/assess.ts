@@ -26,7 +26,7 @@ const provenFrom = 0.99;
 const seenProvenFrom = 0.98;
 
 /** Without any one of the readings, what is proven is still this likely: no single one decides. */
-const standsFrom = 0.7;
+const standsFrom = 0.9;
 
 /** What a job's readings say. */
 export interface Assessment {

@@ -174,9 +174,7 @@ export function offersByState(
       .filter(({ state, change }) => change.moves.length === 0 || blows(state) === null)
       .sort((one, other) => one.change.minutes - other.change.minutes)
       .map(({ state, change }) => ({
-        comesFirst:
-          change.moves.some(({ kind }) => kind === 'cavity') ||
-          change.moves.filter(({ kind }) => kind === 'apart').length > 1,
+        comesFirst: comesFirst(change),
         questions: open.length,
         leastCost: change.minutes * (goesWithIt(change, limits) ? swapFirstWeight : preferredWeight),
         opensFuse: (truncated) => openingChance(predictor, site.state, state, change, truncated),
@@ -225,6 +223,12 @@ function openingChance(
 /** Whether the controls stand as they did when the trouble was first seen: there, what is off may well be looked at. */
 function isShown(state: OperatingState, { shownIn }: PlanLimits): boolean {
   return shownIn !== undefined && standsAs(state, shownIn);
+}
+
+/** What is in a cavity, with a control moved or not, or several plugs off. */
+function comesFirst({ moves }: Change): boolean {
+  const plugs = moves.filter(({ kind }) => kind === 'apart').length;
+  return plugs > 1 || (plugs === 0 && moves.some(({ kind }) => kind === 'cavity'));
 }
 
 /** Questions that the hands go to the same places for. */

@@ -18,14 +18,17 @@ export interface Repair {
 const wireMinutes = 15;
 const partMinutes = 5;
 
-/** What repairing a suspect would cost from where the hands are: the way there, strips that are still on, the work. */
+/**
+ * What repairing a suspect would cost from where the hands are: the way there, strips that are still on, the work. A wire
+ * is mended where it is likely to be worn; where nothing tells, all along it must be reached: another is laid beside it.
+ */
 export function repairEstimate(circuit: Circuit, site: Worksite, suspect: string): Repair {
   return thingsOf(suspect).reduce<Repair>(
     (sum, id) => {
       const section = circuit.sections.find((each) => each.id === id);
       if (section !== undefined) {
         const worn = section.places.find((place) => (placeById(circuit, place)?.hazards.length ?? 0) > 0);
-        const way = wayTo(circuit, site, [worn ?? section.places[0] ?? '']);
+        const way = wayTo(circuit, site, worn === undefined ? section.places : [worn]);
         return {
           minutes: sum.minutes + way.minutes + wireMinutes,
           money: sum.money,

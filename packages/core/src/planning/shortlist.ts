@@ -21,6 +21,9 @@ const mostOpening = 0.03;
  * What only a dearer state would tell is seen by a later plan, when hands and state are nearer to it.
  */
 const mostApproximations = 90_000;
+/** While the best found so far tells less than this share of what is in doubt, so many times as many are made. */
+const tellsLittle = 0.15;
+const lookFurther = 4;
 
 /** So many more come along that lie behind trim. */
 const longestBehindTrim = 16;
@@ -40,10 +43,11 @@ export function* shortlist(
   const approximateGain = approximateInformationGain(measure);
   const list = bestOf(length);
   const behindTrim = bestOf(longestBehindTrim);
-  const lookedAt = withinBudget(byState, measure.truncated.chances.length);
-  for (const state of byState) {
+  const { near, further } = withinBudget(byState, measure.truncated.chances.length);
+  let mostTold = 0;
+  for (const state of [...near, ...further]) {
     if (entropy <= Math.min(list.worst(), behindTrim.worst()) * state.leastCost) continue;
-    if (!lookedAt.has(state)) continue;
+    if (mostTold >= tellsLittle * entropy && !near.has(state)) break;
     if (state.opensFuse(measure.truncated) > mostOpening) continue;
     state.visit((offer, cost, strips) => {
       const most = Math.min(entropy, offer.mostBits);
@@ -51,6 +55,7 @@ export function* shortlist(
       if (most <= list.worst() * cost && (strips === 0 || most <= behindTrim.worst() * bare)) return;
       const bits = approximateGain(offer.instrument, offer.predictions());
       if (bits < least) return;
+      if (strips === 0) mostTold = Math.max(mostTold, bits);
       list.offer({ state, offer, cost, bits, rate: bits / cost });
       if (strips > 0) behindTrim.offer({ state, offer, cost, bits, rate: bits / bare });
     });
@@ -59,22 +64,29 @@ export function* shortlist(
   return { list: list.candidates(), behindTrim: behindTrim.candidates() };
 }
 
-/** The states that a plan looks at: as it stands, those that come first, then the cheapest. */
-function withinBudget(byState: readonly StateOffers[], rows: number): ReadonlySet<StateOffers> {
+/**
+ * The states that a plan looks at, the cheapest first: as it stands, those that come first, then the cheapest. And those that it
+ * goes on to while it has found little.
+ */
+function withinBudget(
+  byState: readonly StateOffers[],
+  rows: number,
+): { readonly near: ReadonlySet<StateOffers>; readonly further: readonly StateOffers[] } {
   const [present, ...others] = byState;
   const inOrder = [
     ...(present === undefined ? [] : [present]),
     ...others.filter(({ comesFirst }) => comesFirst),
     ...others.filter(({ comesFirst }) => !comesFirst),
   ];
-  const taken = new Set<StateOffers>();
+  const [near, further] = [new Set<StateOffers>(), new Set<StateOffers>()];
   let approximations = 0;
   for (const state of inOrder) {
-    if (approximations > mostApproximations) break;
+    if (approximations <= mostApproximations) near.add(state);
+    else if (approximations <= lookFurther * mostApproximations) further.add(state);
     approximations += state.questions * rows;
-    taken.add(state);
   }
-  return taken;
+  const cheapestFirst = (taken: ReadonlySet<StateOffers>) => byState.filter((state) => taken.has(state));
+  return { near: new Set(cheapestFirst(near)), further: cheapestFirst(further) };
 }
 
 interface ApproximateCandidate {

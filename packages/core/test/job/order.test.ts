@@ -143,6 +143,17 @@ describe('a repair', () => {
     const strip = library.strips.find(({ id }) => id === 'headliner')!.minutes;
     expect(on.minutes - off.minutes).toBeCloseTo(strip, 9);
   });
+
+  test('where nothing wears a wire it is reached all along: trim at either end comes off', () => {
+    const { site } = folded();
+    for (const section of library.sections) {
+      const places = section.places.map((id) => library.places.find((place) => place.id === id)!);
+      const worn = places.find(({ hazards }) => hazards.length > 0);
+      const reached = worn === undefined ? places : [worn];
+      const { strips } = repairEstimate(library, site, section.id);
+      expect([...strips].sort()).toEqual([...new Set(reached.flatMap(({ strip }) => strip ?? []))].sort());
+    }
+  });
 });
 
 describe('a module', () => {

@@ -48,7 +48,7 @@ describe('on the travelling library', () => {
   test('puts first what the whole job is expected to take least with, and none that is far from it in bits per minute', () => {
     const rates = actions.map(({ bits, work }) => bits / work.minutes);
     const expectedRemainingMinutes = actions.flatMap(({ minutesToGo }) => minutesToGo ?? []);
-    expect(expectedRemainingMinutes.length).toBeGreaterThan(4);
+    expect(expectedRemainingMinutes.length).toBeGreaterThan(2);
     expect(expectedRemainingMinutes[0]).toBeLessThanOrEqual(1.08 * Math.min(...expectedRemainingMinutes));
     expect(Math.max(...rates.slice(0, 3))).toBeGreaterThan(0.7 * Math.max(...rates));
     for (const { minutesToGo, work } of actions) {

@@ -5,7 +5,14 @@ import { foldJob } from '../../src/job/foldJob';
 import { truncatedPosterior, sampled } from '../../src/planning/truncatedPosterior';
 import { usualKit } from '../../src/planning/kit';
 import { scopeOf } from '../../src/planning/scope';
-import { shortlist } from '../atOnce';
+import type { OperatingState } from '../../src/circuit/operatingState';
+import { withCavity, withControl } from '../../src/circuit/operatingState';
+import { restingState } from '../../src/circuit/restingState';
+import { inferPosterior } from '../../src/inference/posterior';
+import type { TakenReading } from '../../src/inference/takenReading';
+import type { Test } from '../../src/instruments/instruments';
+import { writtenCircuits } from '../session/realistic/written';
+import { nextActions, shortlist } from '../atOnce';
 import { informationMeasure } from '../../src/planning/informationMeasure';
 import { createPredictor } from '../../src/inference/predictor';
 import { fuseBlows, library, minibus, minibusEvents } from '../library';
@@ -40,3 +47,23 @@ test.each(jobs)(
     expect([...rates].sort((one, other) => other - one)).toEqual(rates);
   },
 );
+
+test('a plan looks further while what it has found tells little: a plug to part, a lamp to fit, behind many others', () => {
+  const circuit = writtenCircuits.find(({ name }) => name === 'Sensor heaters and purge valve')!;
+  const predictor = createPredictor(circuit);
+  const on = withControl(restingState(circuit), 'key', 'run');
+  const bothOut = withCavity(withCavity(on, 'F1', { kind: 'open' }), 'F4', { kind: 'open' });
+  const seen = (test: Test, state: OperatingState, outcome: string): TakenReading => ({
+    ...{ id: `${test.instrument} ${test.at}`, test, state },
+    value: { kind: 'outcome', outcome },
+  });
+  const taken = [
+    seen({ instrument: 'fresh-fuse', at: 'F1' }, on, 'blows'),
+    seen({ instrument: 'lamp-to-battery', at: 'F4.load' }, bothOut, 'bright'),
+    ...['fuse-box', 'at-C4'].map((at) => seen({ instrument: 'look', at }, bothOut, 'nothing')),
+  ];
+  const posterior = inferPosterior(predictor, taken);
+  const site = { state: bothOut, at: null, stripped: [] };
+  const [best] = nextActions(predictor, posterior, site, { refused: [], taken, ...usualKit });
+  expect(best!.bits).toBeGreaterThan(0.3);
+});

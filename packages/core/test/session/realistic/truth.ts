@@ -19,7 +19,11 @@ export function vehicleBehind(circuit: Circuit, random: () => number): Circuit {
   const part = (each: Part): Part => {
     switch (each.kind) {
       case 'battery':
-        return { ...each, volts: between(12.3, 12.8), internalOhms: near(each.internalOhms) };
+        return {
+          ...each,
+          volts: (circuit.nominalVolts / 12) * between(12.3, 12.8),
+          internalOhms: near(each.internalOhms),
+        };
       case 'lamp':
         return { ...each, watts: near(each.watts) };
       case 'two-filament lamp':

@@ -1,5 +1,6 @@
 import type { Circuit } from '../../../src/circuit/circuit';
 import { readNotation } from '../../../src/notation/readNotation';
+import { moreTexts } from './writtenMore';
 
 /** Circuits as a technician writes them from a diagram: no length, no size, no place but where one is easily said. */
 const texts: readonly string[] = [
@@ -162,7 +163,7 @@ K5.85 > ground G1
 K5.87 > connector C9.1 > wiper motor 5A > ground G2`,
 ];
 
-export const writtenCircuits: readonly Circuit[] = texts.map((text) => {
+export const writtenCircuits: readonly Circuit[] = [...texts, ...moreTexts].map((text) => {
   const { circuit, flaws } = readNotation(text);
   if (flaws.length > 0) throw new Error(`${circuit.name}: ${flaws[0]!.message}`);
   return circuit;
