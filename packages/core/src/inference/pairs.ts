@@ -6,20 +6,25 @@ import { instrumentById } from '../instruments/instruments';
 import { stateKey } from '../circuit/operatingState';
 import type { Solution } from '../solver/solution';
 import { solveTogether } from '../solver/stateSolver';
-import { mostByHypothesis, sumByHypothesis } from './cells';
+import { mostByHypothesis } from './cells';
 import type { ReadingLikelihood } from './likelihood';
 import type { TakenReading } from './takenReading';
 import { likelihoodUnder } from './likelihood';
 import type { Predictor } from './predictor';
 
-/** Two faults at once with the weight of their story, on the scale of the single ones. */
-export interface PairWeight {
+/** Two faults at once, and how well they explain the readings. */
+export interface FoundPair {
+  /** The suspect that lies in both. */
   readonly suspect: string;
   readonly name: string;
   readonly hypotheses: readonly [number, number];
-  readonly logWeight: number;
-  /** Likelihood of each reading. */
+  /** That of the two which explains more by itself. */
+  readonly base: number;
+  /** How much rarer both are than that one alone. */
+  readonly price: number;
+  /** Likelihood of each reading under both, and how many times that under the base alone it is, each at its own ohms. */
   readonly likelihoods: readonly number[];
+  readonly gains: readonly number[];
 }
 
 /** So many single faults are paired with each other, and so many pairs are solved. */
@@ -30,17 +35,15 @@ const mostPairs = 16;
  * The pairs of faults that explain the readings best, each solved with both in place.
  *
  * Which to solve is told by a bound: each reading explained as well as the better of the two, or the healthy circuit,
- * explains it. Cost: singles² × readings for the bounds, one solving per pair and state for the weights.
- * @param single - probability of the single faults, by cell
- * @param outliers - share of readings that mean nothing
+ * explains it. Cost: singles² × readings for the bounds, one solving per pair and state.
+ * @param outlierShare - share of readings that mean nothing
  */
 export function pairsExplaining(
   predictor: Predictor,
   readings: readonly TakenReading[],
   likelihoods: readonly ReadingLikelihood[],
-  single: Float64Array,
   outlierShare: number,
-): readonly PairWeight[] {
+): readonly FoundPair[] {
   const { hypotheses } = predictor;
   const healthy = hypotheses.findIndex(({ suspect }) => suspect === NOTHING_WRONG);
   if (healthy < 0) return [];
@@ -59,11 +62,7 @@ export function pairsExplaining(
   });
   bounds.sort((first, second) => second.bound - first.bound);
   const likelihoodsOf = solvedTogether(predictor, readings, outlierShare);
-  const { cells } = predictor;
-  const totals = sumByHypothesis(cells, single.subarray(0, cells.count), hypotheses.length);
-  return bounds
-    .slice(0, mostPairs)
-    .map(({ one, other }) => weigh(predictor, likelihoodsOf, (h) => Math.log(totals[h]!), one, other));
+  return bounds.slice(0, mostPairs).map(({ one, other }) => together(predictor, likelihoodsOf, one, other));
 }
 
 /** One hypothesis of each family, the best in company with the healthy circuit; the likeliest families. */
@@ -112,28 +111,23 @@ function solvedTogether(predictor: Predictor, readings: readonly TakenReading[],
   };
 }
 
-/**
- * The weight of a pair, from that of the one of the two that explains more by itself: what the other adds to it is what the
- * readings say more for both together, at the price of a second fault. So both stand on the scale of the singles, whatever
- * that makes of readings that hang together.
- */
-function weigh(
+function together(
   { hypotheses }: Predictor,
   likelihoodsOf: (...together: readonly number[]) => readonly number[],
-  logWeightOf: (h: number) => number,
   one: number,
   other: number,
-): PairWeight {
+): FoundPair {
   const [first, second] = [hypotheses[one]!, hypotheses[other]!];
-  const summed = (...together: readonly number[]) =>
-    likelihoodsOf(...together).reduce((sum, each) => sum + Math.log(each), 0);
+  const summed = (h: number) => likelihoodsOf(h).reduce((sum, each) => sum + Math.log(each), 0);
   const [base, added] = summed(one) >= summed(other) ? [one, other] : [other, one];
-  const price = Math.log(hypotheses[added]!.prior * pairShare);
+  const likelihoods = likelihoodsOf(one, other);
   return {
     suspect: jointSuspect(first.suspect, second.suspect),
     name: `${first.name} and ${second.name}`,
     hypotheses: [one, other],
-    logWeight: logWeightOf(base) + summed(one, other) - summed(base) + price,
-    likelihoods: likelihoodsOf(one, other),
+    base,
+    price: hypotheses[added]!.prior * pairShare,
+    likelihoods,
+    gains: likelihoodsOf(base).map((alone, index) => likelihoods[index]! / alone),
   };
 }

@@ -8,8 +8,7 @@ import type { TakenReading } from './takenReading';
 import { usualOutlierShare } from './likelihood';
 import { priorWeights, weighing } from './weights';
 import { likelihoodOf } from './afterRepair';
-import type { PairWeight } from './pairs';
-import { pairsExplaining } from './pairs';
+import { weighedWithPairs } from './weighedWithPairs';
 import { entropyBits } from '../statistics/entropy';
 
 /** A suspect with its probability, and which kinds of fault make it up. */
@@ -56,6 +55,8 @@ export interface Posterior {
   readonly ways: readonly Float64Array[] | null;
   /** Considered only while no single fault explains every reading. With the hypotheses they sum to 1. */
   readonly pairs: readonly SuspectedPair[];
+  /** The readings that no single fault explains, for which pairs are considered. */
+  readonly contradicting: readonly string[];
   /** Largest first; every suspect of the circuit. Sums to 1. */
   readonly suspects: readonly Suspect[];
   readonly effects: readonly ReadingEffect[];
@@ -107,7 +108,8 @@ export function inferPosterior(
 ): Posterior {
   const { hypotheses } = predictor;
   const likelihoods = readings.map((reading) => likelihoodOf(predictor, reading, repaired, outlierShare));
-  const single = priorWeights(predictor, comingShare, repaired);
+  const priors = () => priorWeights(predictor, comingShare, repaired);
+  const single = priors();
   const totals = () => suspectTotals(predictor, byHypothesis(predictor, single), []);
   let before = totals();
   const { weigh, inWays } = weighing(readings, outlierShare);
@@ -128,9 +130,11 @@ export function inferPosterior(
     return step;
   });
   const singleOutliers = outlierProbabilities(likelihoods, single);
-  const contradicted = singleOutliers.some((outlier) => outlier >= contradictionFrom);
-  const found = contradicted ? pairsExplaining(predictor, readings, likelihoods, single, outlierShare) : [];
-  const { probabilities: inCells, pairs } = withPairs(single, found);
+  const contradicting = readings.filter((_each, index) => singleOutliers[index]! >= contradictionFrom);
+  const { inCells, pairs } =
+    contradicting.length === 0
+      ? { inCells: single, pairs: [] }
+      : weighedWithPairs(predictor, readings, likelihoods, priors(), outlierShare);
   const probabilities = byHypothesis(predictor, inCells);
   const effects = outlierProbabilitiesWith(likelihoods, inCells, pairs).map((outlierProbability, index) => ({
     ...steps[index]!,
@@ -143,6 +147,7 @@ export function inferPosterior(
     cells: inCells,
     ways: wayShares(predictor, inWays()),
     pairs,
+    contradicting: contradicting.map(({ id }) => id),
     suspects: ranked(predictor, probabilities, pairs),
     effects,
     doubtful,
@@ -253,21 +258,6 @@ function outlierProbabilitiesWith(
         0,
       ),
   );
-}
-
-/** Single faults and pairs on one scale. */
-function withPairs(single: Float64Array, found: readonly PairWeight[]) {
-  // What explains most stands at 1: readings that no single fault explains may be far below it.
-  const top = Math.max(0, ...found.map(({ logWeight }) => logWeight));
-  const singles = Math.exp(-top);
-  const weights = found.map(({ logWeight }) => Math.exp(logWeight - top));
-  const whole = weights.reduce((total, each) => total + each, singles);
-  return {
-    probabilities: single.map((each) => (each * singles) / whole),
-    pairs: found
-      .map((pair, index) => ({ ...pair, probability: weights[index]! / whole }))
-      .sort((one, other) => other.probability - one.probability),
-  };
 }
 
 function suspectTotals(

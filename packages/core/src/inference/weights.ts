@@ -1,6 +1,6 @@
 import { NOTHING_WRONG } from '../faults/hypotheses';
 import { instrumentById } from '../instruments/instruments';
-import type { ReadingLikelihood } from './likelihood';
+import type { CellLikelihoods } from './cells';
 import type { TakenReading } from './takenReading';
 import { outlierShareOf, repeatedOutlier } from './likelihood';
 import { isRepaired, repairFailsShare } from './afterRepair';
@@ -49,6 +49,12 @@ interface Group {
   size: number;
 }
 
+/** The likelihoods of a reading in the order of the weights, and in each way. */
+interface Weighed {
+  readonly inOrder: Float64Array;
+  readonly byWay: readonly Pick<CellLikelihoods, 'inOrder'>[] | null;
+}
+
 /**
  * Adds the likelihood of each reading to the weights, in the order taken. Readings of one instrument at one point, in
  * whatever state, hang together: one outlier may explain them all, so that five looks at one lamp are not five witnesses.
@@ -62,7 +68,7 @@ export function weighing(readings: readonly TakenReading[], outlierShare: number
   const taken = new Map<string, number>();
   /** By way, one after another; null as long as all readings show the same in every way. */
   let apart: Float64Array | null = null;
-  const weigh = (index: number, likelihood: ReadingLikelihood, joined: Float64Array): void => {
+  const weigh = (index: number, likelihood: Weighed, joined: Float64Array): void => {
     const { test, value } = readings[index]!;
     if (apart === null && likelihood.byWay !== null) {
       apart = joinedUp(ways.map(() => joined));
@@ -114,7 +120,7 @@ function givenEarlier(group: Group, alone: Float64Array, repeats: number, system
 }
 
 /** Likelihoods in the order of the weights, way by way. */
-function inEachWay({ inOrder, byWay }: ReadingLikelihood): readonly Float64Array[] {
+function inEachWay({ inOrder, byWay }: Weighed): readonly Float64Array[] {
   return ways.map((_way, index) => byWay?.[index]!.inOrder ?? inOrder);
 }
 

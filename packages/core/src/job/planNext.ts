@@ -46,7 +46,7 @@ function unprovenSuspect({ isolated, robustPosterior }: Assessment) {
 /** A question that was answered so often against the verdict is not asked once more. */
 const mostAnswers = 2;
 
-/** Readings that the verdict does not explain, to be taken once more: what is seen for nothing first. */
+/** Readings that do not fit, to be taken once more: what is seen for nothing first. */
 function askedAgain(
   predictor: Predictor,
   posterior: Posterior,
@@ -65,6 +65,20 @@ function askedAgain(
     })
     .sort((one, other) => one.work.minutes - other.work.minutes)
     .slice(0, mostActions);
+}
+
+/** Two faults at once are not believed from this probability on before what speaks for them has been read again. Judgement. */
+const twoFaultsFrom = 0.15;
+
+/** While two faults at once may be the cause: the readings that no single one explains, read once so far. One slip explains them, too. */
+function speakingForTwo(job: JobState, { pairs, contradicting }: Posterior): readonly LedgerReading[] {
+  if (pairs.reduce((sum, { probability }) => sum + probability, 0) < twoFaultsFrom) return [];
+  const readings = presentReadings(job);
+  return readings.filter(
+    (each) =>
+      contradicting.includes(each.id) &&
+      readings.filter((other) => questionOf(other) === questionOf(each)).length === 1,
+  );
 }
 
 /** The supplies and grounds that are still to be read before a module is judged, the cheapest first; no lamp on its pins. */
@@ -117,6 +131,9 @@ export function* planNext(
 ): Stepwise<readonly ProposedAction[]> {
   const unproven = unprovenSuspect(assessment);
   const limits = limitsOf(predictor, job, kit);
+  const forTwo = speakingForTwo(job, assessment.posterior);
+  const onceMore = askedAgain(predictor, assessment.posterior, job, forTwo);
+  if (onceMore.length > 0) return onceMore;
   if (unproven === null) {
     const posterior = amongSeen(predictor, job, assessment.posterior);
     const actions = yield* nextActions(predictor, posterior, job.site, limits);

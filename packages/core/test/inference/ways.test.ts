@@ -31,9 +31,7 @@ test('what no diagram gives lies alike for every reading: it is paid for once, n
   const readings = instruments.map(reading);
   const { weigh, inWays } = weighing(readings, 0.02);
   const weights = Float64Array.of(0.25, 0.25, 0.25, 0.25);
-  readings.forEach((_each, index) =>
-    weigh(index, { ...mean, outlier: 0, byWay: [usual, low, high] }, weights),
-  );
+  readings.forEach((_each, index) => weigh(index, { ...mean, byWay: [usual, low, high] }, weights));
   const n = instruments.length;
   // Of the first cell nearly all lies where the figures lie low; the second tells nothing of them.
   const [, inLow] = inWays()!;
