@@ -204,7 +204,7 @@ export type { TakenReading } from './inference/takenReading';
 export { createPredictor } from './inference/predictor';
 export type { Predictor } from './inference/predictor';
 export type { Suspect, Posterior } from './inference/posterior';
-export { formatQuantity, formatSpread } from './instruments/formatQuantity';
+export { formatQuantity, formatSpread, inOneUnit } from './instruments/formatQuantity';
 export { fieldUnit, fieldWords, parseReading, withFieldUnit } from './instruments/parseReading';
 export type { HandbookArticle } from './text/handbook';
 export { articleOf, handbook } from './text/handbook';

@@ -24,6 +24,28 @@ export function formatQuantity(value: number, unit: NumberScale['unit']): string
 }
 
 /**
+ * How the figures of one list are told, all in one unit, so that the eye compares them: `85 mA` beside `250 mA`, `0.085 A`
+ * beside `4.2 A`.
+ * @param values - those of the list, in the unit; what is not known may be among them as null
+ */
+export function inOneUnit(
+  values: readonly (number | null)[],
+  unit: NumberScale['unit'],
+): (value: number) => string {
+  const sizes = values.map((value) => Math.abs(value ?? 0)).filter((size) => size >= 1e-5);
+  const small = sizes.some((size) => size < plainFrom[unit]);
+  if (!small) return (value) => formatQuantity(value, unit);
+  // Three figures of the largest; of the others as many places as the smallest needs to be seen.
+  const inMilli = Math.max(...sizes) < 1;
+  return (value) => {
+    const scaled = inMilli ? value * 1e3 : value;
+    const places = Math.abs(scaled) >= 100 ? 0 : inMilli ? 2 : 3;
+    const shown = Number(Number(scaled.toPrecision(3)).toFixed(places));
+    return `${shown} ${inMilli ? 'm' : ''}${unit}`;
+  };
+}
+
+/**
  * A value with its spread, both in one unit and to the place of the spread's second figure: `0.50 ± 0.08 A`, `85 ± 4 mA`.
  * @param deviation - not negative
  */

@@ -1,5 +1,6 @@
 import { listWords } from './lists';
 import type { Circuit } from '../circuit/circuit';
+import { perCircuit } from '../circuit/perCircuit';
 import { partById } from '../circuit/terminals';
 import { thingsOf } from '../faults/fault';
 import { NOTHING_WRONG } from '../faults/hypotheses';
@@ -11,14 +12,28 @@ import type { ForeseenOutcome } from '../planning/nextActions';
 import type { OutcomeSpec } from '../planning/outcomeTable';
 import { formatQuantity, formatReading } from '../instruments/formatQuantity';
 
-/** A suspect's name: its section's, its part's, both of two, or the words for none. */
+/**
+ * A suspect's name: its section's, its part's, both of two, or the words for none. Where two are called alike, what it is and its
+ * number stand behind it.
+ */
 export function suspectName(circuit: Circuit, id: string): string {
   if (id === NOTHING_WRONG) return 'nothing wrong here now';
   const things = thingsOf(id);
   if (things.length > 1) return things.map((each) => suspectName(circuit, each)).join(' and ');
   const section = circuit.sections.find((each) => each.id === id);
-  return section === undefined ? partById(circuit, id).name : section.name;
+  const { name } = section ?? partById(circuit, id);
+  if (timesNamed(circuit).get(alike(name)) === 1) return name;
+  return `${name} (${section === undefined ? partById(circuit, id).kind : 'wire'} ${id})`;
 }
+
+const alike = (name: string) => name.trim().toLowerCase();
+
+/** How many parts and wires have a name, whatever its capitals. */
+const timesNamed = perCircuit(({ parts, sections }) => {
+  const times = new Map<string, number>();
+  for (const { name } of [...parts, ...sections]) times.set(alike(name), (times.get(alike(name)) ?? 0) + 1);
+  return times;
+});
 
 /** What a load that is watched is called: its part's name, with its own within it. */
 export function watchedLoadName(circuit: Circuit, at: string): string {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { NumberScale } from '../../src/instruments/prediction';
-import { formatQuantity, formatSpread } from '../../src/instruments/formatQuantity';
+import { formatQuantity, formatSpread, inOneUnit } from '../../src/instruments/formatQuantity';
 import { allInstruments } from '../../src/instruments/instruments';
 import { fieldUnit, parseReading, withFieldUnit } from '../../src/instruments/parseReading';
 
@@ -101,4 +101,33 @@ test('a bare number in a field is in the unit that stands there, with every inst
       expect(read(`${digits} ${scale.unit}`)).toBe(digits);
     }),
   );
+});
+
+test('the figures of one list are in one unit, in their order, and none is lost for being small', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.double({ min: Math.log(0.002), max: Math.log(40), noNaN: true }).map(Math.exp), {
+        minLength: 1,
+        maxLength: 12,
+      }),
+      (values) => {
+        const shown = inOneUnit([...values, null], 'A');
+        const told = values.map((value) => shown(value).split(' '));
+        const [unit, ...others] = [...new Set(told.map(([, each]) => each))];
+        expect(others).toEqual([]);
+        told.forEach(([figure], k) => {
+          const amps = Number(figure) * (unit === 'mA' ? 1e-3 : 1);
+          // Half a milliampere among amps, half a percent else.
+          expect(Math.abs(amps - values[k]!)).toBeLessThanOrEqual(
+            Math.max(0.0005, 0.005 * values[k]!) + 1e-12,
+          );
+          expect(amps).toBeGreaterThan(0);
+        });
+      },
+    ),
+  );
+  const rest = inOneUnit([0.085, 0.25], 'A');
+  expect([rest(0.085), rest(0.25)]).toEqual(['85 mA', '250 mA']);
+  const driving = inOneUnit([0.085, 4.2], 'A');
+  expect([driving(0.085), driving(4.2)]).toEqual(['0.085 A', '4.2 A']);
 });

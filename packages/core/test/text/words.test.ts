@@ -6,7 +6,7 @@ import type { ProposedAction } from '../../src/planning/nextActions';
 import type { Work } from '../../src/planning/work';
 import { cautionsOf } from '../../src/text/cautions';
 import { midSentence, minutes, percent } from '../../src/text/figures';
-import { leavesWords, outcomeName } from '../../src/text/outcomes';
+import { leavesWords, outcomeName, suspectName } from '../../src/text/outcomes';
 import { stateWords } from '../../src/text/states';
 import { library } from '../library';
 import { whyWords } from '../../src/text/why';
@@ -133,4 +133,22 @@ test('names are listed so that none is taken for two', () => {
   expect(listWords(['C7', 'Link 2', 'G4'])).toBe('C7, Link 2, G4');
   expect(listWords(['C7', 'Link 2', 'G4'], 2)).toBe('C7, Link 2 and 1 more');
   expect(listWords(['Shelf strip, left', 'Link 2'])).toBe('Shelf strip, left; Link 2');
+});
+
+test('of two that are called alike each is told by what it is and its number', () => {
+  const [wire, other] = library.sections;
+  const part = library.parts.find(({ kind }) => kind === 'connector')!;
+  const renamed = {
+    ...library,
+    sections: library.sections.map((each) =>
+      each === wire ? { ...each, name: part.name.toUpperCase() } : each,
+    ),
+  };
+  expect(suspectName(renamed, part.id)).toBe(`${part.name} (connector ${part.id})`);
+  expect(suspectName(renamed, wire!.id)).toBe(`${part.name.toUpperCase()} (wire ${wire!.id})`);
+  expect(suspectName(renamed, other!.id)).toBe(other!.name);
+  const names = [...renamed.parts, ...renamed.sections].map(({ id }) =>
+    suspectName(renamed, id).toLowerCase(),
+  );
+  expect(new Set(names).size).toBe(names.length);
 });

@@ -1,5 +1,5 @@
 import type { CavityFill, LimiterOutlook, LimiterRow } from '@grim-lantern/core';
-import { cavityFills, fillWords, formatQuantity, fusesOf } from '@grim-lantern/core';
+import { cavityFills, fillWords, fusesOf, inOneUnit } from '@grim-lantern/core';
 import { useEffect, useState } from 'react';
 import { askAboutJob } from '../../session/coreClient';
 import type { FusePanelProps } from './fusePanelProps';
@@ -85,14 +85,18 @@ function Outlook({ outlook: { healthy, without, shorted, order } }: { outlook: L
       </p>
     );
   }
+  const shown = inOneUnit(
+    [healthy, shorted, ...without, ...order].map(({ amps }) => amps),
+    'A',
+  );
   return (
     <>
       <table className="w-full text-left" aria-label="What a limiter shows">
         <tbody>
-          <Line what="All loads in, nothing wrong" row={healthy} />
-          <Line what="On a short" row={shorted} />
+          <Line what="All loads in, nothing wrong" row={healthy} {...{ shown }} />
+          <Line what="On a short" row={shorted} {...{ shown }} />
           {without.map((row) => (
-            <Line key={row.part} what={`Without ${row.name}`} row={row} />
+            <Line key={row.part} what={`Without ${row.name}`} {...{ row, shown }} />
           ))}
         </tbody>
       </table>
@@ -102,7 +106,7 @@ function Outlook({ outlook: { healthy, without, shorted, order } }: { outlook: L
           <ol className="list-decimal pl-6">
             {order.map(({ part, name, amps, shows }) => (
               <li key={part} className="py-1">
-                {name}: then {formatQuantity(amps, 'A')}
+                {name}: then {shown(amps)}
                 {shows !== '' && `, ${shows.toLowerCase()}`}
               </li>
             ))}
@@ -113,12 +117,20 @@ function Outlook({ outlook: { healthy, without, shorted, order } }: { outlook: L
   );
 }
 
-function Line({ what, row: { amps, shows } }: { what: string; row: LimiterRow }) {
+function Line({
+  what,
+  row: { amps, shows },
+  shown,
+}: {
+  what: string;
+  row: LimiterRow;
+  shown: (amps: number) => string;
+}) {
   return (
     <tr className="border-line border-b">
       <th className="py-1.5 font-normal">{what}</th>
       <td className="py-1.5 text-right">{shows}</td>
-      <td className="py-1.5 pl-3 text-right font-mono whitespace-nowrap">{formatQuantity(amps, 'A')}</td>
+      <td className="py-1.5 pl-3 text-right font-mono whitespace-nowrap">{shown(amps)}</td>
     </tr>
   );
 }

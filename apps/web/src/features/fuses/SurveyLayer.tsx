@@ -5,6 +5,7 @@ import {
   daysToFlat,
   formatQuantity,
   formatSpread,
+  inOneUnit,
   instrumentById,
   partById,
   stateWords,
@@ -14,6 +15,7 @@ import { useId, useState } from 'react';
 import { Segments } from '../../ui/Segments';
 import { AmountField } from '../../ui/AmountField';
 import type { FuseLayerProps } from './fusePanelProps';
+import { shownInSurvey } from './fuseLayers';
 import { ampsScale } from './scales';
 import { useRecording } from '../entry/recording';
 
@@ -26,6 +28,7 @@ const orders = [
 export function SurveyLayer(props: FuseLayerProps) {
   const { circuit, job, work, vehicle } = props;
   const [order, setOrder] = useState<SurveyOrder>('by style and rating');
+  const shown = shownInSurvey(work.survey.fuses);
   return (
     <>
       <h2 className="text-2xl font-semibold">What does each fuse carry at rest?</h2>
@@ -54,7 +57,7 @@ export function SurveyLayer(props: FuseLayerProps) {
               row={row}
               culprit={work.survey.culprits.some(({ fuse }) => fuse.id === id)}
               chosen={props.selected === id}
-              {...{ job }}
+              {...{ job, shown }}
               onSelect={() => props.onSelect(id)}
             />
           );
@@ -132,6 +135,7 @@ function Summary({ work: { survey }, vehicle, circuit }: FuseLayerProps) {
     afterwardsAmps,
   } = survey;
   const read = survey.fuses.filter(({ amps }) => amps !== null).length;
+  const shown = inOneUnit([...culprits.map(({ excessAmps }) => excessAmps), afterwardsAmps], 'A');
   const hours = vehicle?.rest.batteryAmpHours;
   const flat = hours === undefined || totalAmps === null ? null : daysToFlat(hours, totalAmps);
   return (
@@ -162,17 +166,14 @@ function Summary({ work: { survey }, vehicle, circuit }: FuseLayerProps) {
           <ol aria-label="Who draws it" className="flex flex-col gap-1">
             {culprits.map(({ fuse, excessAmps }) => (
               <li key={fuse.id} className="border-glow border-l-4 pl-3">
-                <span className="text-glow font-mono font-semibold">
-                  {formatQuantity(excessAmps ?? 0, 'A')}
-                </span>{' '}
-                too much behind {partById(circuit, fuse.id).name}
+                <span className="text-glow font-mono font-semibold">{shown(excessAmps ?? 0)}</span> too much
+                behind {partById(circuit, fuse.id).name}
               </li>
             ))}
           </ol>
           {afterwardsAmps !== null && (
             <p className="text-dim mt-1 text-[15px]">
-              Without {culprits.length === 1 ? 'it' : 'them'}:{' '}
-              {formatQuantity(Math.max(0, afterwardsAmps), 'A')}.
+              Without {culprits.length === 1 ? 'it' : 'them'}: {shown(Math.max(0, afterwardsAmps))}.
             </p>
           )}
         </dd>
@@ -186,12 +187,14 @@ function FuseRow({
   culprit,
   chosen,
   job,
+  shown,
   onSelect,
 }: {
   row: SurveyedFuse;
   culprit: boolean;
   chosen: boolean;
   job: JobState;
+  shown: (amps: number) => string;
   onSelect: () => void;
 }) {
   const record = useRecording();
@@ -231,14 +234,14 @@ function FuseRow({
       <span className="text-right font-mono text-[14px]">
         {amps === null ? (
           <span className="text-dim">
-            {expectedAmps < resolvedAmps ? '' : `healthy ${formatQuantity(expectedAmps, 'A')}`}
+            {expectedAmps < resolvedAmps ? '' : `healthy ${shown(expectedAmps)}`}
           </span>
         ) : belowResolution ? (
-          <span className="text-dim">&lt; {formatQuantity(resolvedAmps, 'A')}</span>
+          <span className="text-dim">&lt; {shown(resolvedAmps)}</span>
         ) : (
           <>
-            <span className={culprit ? 'text-glow font-semibold' : ''}>{formatQuantity(amps, 'A')}</span>
-            <span className="text-dim block text-[12px]">± {formatQuantity(deviation, 'A')}</span>
+            <span className={culprit ? 'text-glow font-semibold' : ''}>{shown(amps)}</span>
+            <span className="text-dim block text-[12px]">± {shown(deviation)}</span>
           </>
         )}
       </span>
@@ -252,6 +255,10 @@ function PullLog({ circuit, job, work }: FuseLayerProps) {
   const fields = useId();
   const fuses = surveyOrder(circuit, 'by place');
   const [pulled, setPulled] = useState(fuses[0]?.id ?? '');
+  const shown = inOneUnit(
+    work.pulls.flatMap(({ before, after }) => [before, after]),
+    'A',
+  );
   return (
     <section aria-label="Pulled" className="mt-4">
       <h3 className="text-lg font-semibold">Pulled one by one</h3>
@@ -283,7 +290,7 @@ function PullLog({ circuit, job, work }: FuseLayerProps) {
       <ul className="mt-2">
         {work.pulls.map(({ fuse, before, after, woke }, index) => (
           <li key={`${fuse} ${index}`} className="border-line border-b py-1">
-            {partById(circuit, fuse).name} out: {formatQuantity(before, 'A')} → {formatQuantity(after, 'A')}
+            {partById(circuit, fuse).name} out: {shown(before)} → {shown(after)}
             {woke && (
               <span className="text-clash block">
                 It rose: pulling it may have woken a module. Wait, read again.

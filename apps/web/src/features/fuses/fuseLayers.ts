@@ -1,5 +1,5 @@
-import type { BoxCavity, Circuit, FuseBox, FuseWork } from '@grim-lantern/core';
-import { formatQuantity, fusesOf } from '@grim-lantern/core';
+import type { BoxCavity, Circuit, FuseBox, FuseWork, SurveyedFuse } from '@grim-lantern/core';
+import { fusesOf, inOneUnit } from '@grim-lantern/core';
 import type { CavityContent, CavityTone } from '../boxes/cavityContent';
 import { nothingSaid } from '../boxes/cavityContent';
 import { fittedContent } from '../boxes/fittedContent';
@@ -43,16 +43,27 @@ export function cavityContent(
   }
 }
 
+/** How the currents of a survey are told, in the list and on the box alike. */
+export function shownInSurvey(fuses: readonly SurveyedFuse[]): (amps: number) => string {
+  return inOneUnit(
+    fuses.map(({ amps, belowResolution, expectedAmps }) =>
+      amps !== null && !belowResolution ? amps : amps === null ? expectedAmps : null,
+    ),
+    'A',
+  );
+}
+
 function surveyContent({ survey }: FuseWork, id: string): CavityContent {
   const found = survey.fuses.find(({ fuse }) => fuse.id === id);
   if (found?.amps == null) return nothingSaid;
+  const shown = shownInSurvey(survey.fuses);
   if (found.belowResolution) {
-    return { main: `< ${formatQuantity(found.resolvedAmps, 'A')}`, note: 'below resolution', tone: 'dim' };
+    return { main: `< ${shown(found.resolvedAmps)}`, note: 'below resolution', tone: 'dim' };
   }
   const culprit = survey.culprits.some(({ fuse }) => fuse.id === id);
   return {
-    main: formatQuantity(found.amps, 'A'),
-    note: `± ${formatQuantity(found.deviation, 'A')}`,
+    main: shown(found.amps),
+    note: `± ${shown(found.deviation)}`,
     tone: culprit ? 'glow' : 'plain',
   };
 }
@@ -73,15 +84,19 @@ function loadContent({ loads }: FuseWork, id: string): CavityContent {
   const found = loads.find(({ fuse }) => fuse.id === id);
   if (found === undefined) return nothingSaid;
   const { expectedAmps, reading, verdict, loading } = found;
+  const shown = inOneUnit(
+    loads.map((each) => each.reading?.amps ?? each.expectedAmps),
+    'A',
+  );
   if (reading === null) {
     return {
-      main: formatQuantity(expectedAmps, 'A'),
+      main: shown(expectedAmps),
       note: loading.verdict === 'within 75 %' ? 'expected' : `expected, ${loading.verdict}`,
       tone: loading.verdict === 'within 75 %' ? 'plain' : 'clash',
     };
   }
   return {
-    main: formatQuantity(reading.amps, 'A'),
+    main: shown(reading.amps),
     note: verdict ?? '',
     tone: verdict === 'just right' ? 'agree' : 'clash',
   };
