@@ -6,7 +6,7 @@ export const purposeWords: Readonly<Record<ProposedAction['purpose'], string>> =
   search: 'Next',
   proof: 'Proof',
   check: 'Once more: the verdict hangs on this reading',
-  doubt: 'Once more: the verdict does not explain what was read here',
+  doubt: 'Once more: what was read here does not fit the rest',
 };
 
 /** The same in the list of the others: what it would tell, where it narrows the search. */
