@@ -85,7 +85,7 @@ describe('one wrong number never makes two faults of one', () => {
           expect(suspects.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: 30 },
     );
   });
 });
