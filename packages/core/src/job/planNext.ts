@@ -4,6 +4,7 @@ import { sights } from '../faults/sights';
 import type { Kit } from '../planning/kit';
 import { usualKit } from '../planning/kit';
 import type { ProposedAction } from '../planning/nextActions';
+import { blewBefore } from '../planning/blewBefore';
 import { nextActions } from '../planning/nextActions';
 import { foreseeAnyInJob, foreseeInJob } from './foreseeInJob';
 import type { PlanLimits } from '../planning/offers';
@@ -54,6 +55,7 @@ function askedAgain(
   unexplained: readonly LedgerReading[],
 ): readonly ProposedAction[] {
   const questions = new Map(unexplained.map((each) => [questionOf(each), each]));
+  const blows = blewBefore(presentReadings(job));
   return [...questions]
     .filter(([question]) => {
       const answers = unexplained.filter((each) => questionOf(each) === question);
@@ -61,6 +63,8 @@ function askedAgain(
     })
     .flatMap(([, { test, state }]) => {
       if (job.refused.includes(test.at)) return [];
+      // No fuse is burnt to be sure: none is fitted where one has just been seen to blow.
+      if (blows(state) !== null && stateKey(state) !== stateKey(job.state)) return [];
       return [{ ...foreseeAnyInJob(predictor, posterior, job, test, state), purpose: 'doubt' as const }];
     })
     .sort((one, other) => one.work.minutes - other.work.minutes)

@@ -209,3 +209,58 @@ C5.2b > ST.b`);
   expect(assessment.proven).toBe(false);
   expect(planNext(predictor, job, assessment).length).toBeGreaterThan(0);
 });
+
+test('no fuse is burnt to be sure: that one blew is not asked once more, however badly it fits', () => {
+  const horn = drawn(`battery.- > ground GB
+battery > fuse 1 10A > switch S1 > splice SP > lamp left 21W > ground G1
+SP > lamp right 21W > ground G1`);
+  const rest = restingState(horn);
+  const on = withControl(rest, horn.controls[0]!.id, 'on');
+  const out = withCavity(on, 'F1', { kind: 'open' });
+  const said = (id: string, test: Test, state: OperatingState, value: ReadingValue): TakenReading => ({
+    ...{ id, test, state, value },
+  });
+  const outcome = (value: string): ReadingValue => ({ kind: 'outcome', outcome: value });
+  const blew = said('a', { instrument: 'fresh-fuse', at: 'F1' }, on, outcome('blows'));
+  const events = [
+    event(blew, true),
+    ...[
+      said(
+        'b',
+        { instrument: 'lamp-to-battery', at: 'lamp-left.1' },
+        withApart(out, 'lamp-left', true),
+        outcome('dark'),
+      ),
+      said(
+        'c',
+        { instrument: 'ohmmeter', at: 'F1.load' },
+        withApart(withApart(out, 'lamp-left', true), 'lamp-right', true),
+        { kind: 'overload' },
+      ),
+      said(
+        'd',
+        { instrument: 'ohmmeter', at: 'SP.x' },
+        withApart(withApart(out, 'lamp-left', true), 'lamp-right', true),
+        { kind: 'overload' },
+      ),
+      said(
+        'e',
+        { instrument: 'cavity-lamp', at: 'F1' },
+        withCavity(withApart(withApart(on, 'lamp-left', true), 'lamp-right', true), 'F1', {
+          kind: 'lamp',
+          watts: 21,
+        }),
+        outcome('dark'),
+      ),
+    ].map((each) => event(each)),
+  ];
+  const predictor = createPredictor(horn);
+  const job = foldJob(horn, events);
+  const assessment = assess(predictor, job);
+  expect(assessment.posterior.contradicting).toContain('a');
+  for (const { test, state } of planNext(predictor, job, assessment)) {
+    expect(test.instrument).not.toBe('fresh-fuse');
+    // As it stood when it blew it does not stand again.
+    expect(state.apart.length === 0 && state.cavities['F1'] === undefined).toBe(false);
+  }
+});
