@@ -193,6 +193,7 @@ export type { Kit } from './planning/kit';
 export type { Move } from './planning/moves';
 export { moveWords, movesBetween } from './planning/moves';
 export { priceOfBeingWrong } from './planning/priceOfBeingWrong';
+export { lostByGuessing } from './planning/worthItsTrim';
 export type { Repair } from './planning/repairEstimate';
 export type { ForeseenOutcome, ProposedAction } from './planning/nextActions';
 export { bandOf } from './planning/outcomeTable';

@@ -64,7 +64,8 @@ function askedAgain(
     .flatMap(([, { test, state }]) => {
       if (job.refused.includes(test.at)) return [];
       // No fuse is burnt to be sure: none is fitted where one has just been seen to blow.
-      if (blows(state) !== null && stateKey(state) !== stateKey(job.state)) return [];
+      const fits = test.instrument === 'fresh-fuse' || stateKey(state) !== stateKey(job.state);
+      if (fits && blows(state) !== null) return [];
       return [{ ...foreseeAnyInJob(predictor, posterior, job, test, state), purpose: 'doubt' as const }];
     })
     .sort((one, other) => one.work.minutes - other.work.minutes)
@@ -74,13 +75,17 @@ function askedAgain(
 /** Two faults at once are not believed from this probability on before what speaks for them has been read again. Judgement. */
 const twoFaultsFrom = 0.15;
 
-/** While two faults at once may be the cause: the readings that no single one explains, read once so far. One slip explains them, too. */
-function speakingForTwo(job: JobState, { pairs, contradicting }: Posterior): readonly LedgerReading[] {
-  if (pairs.reduce((sum, { probability }) => sum + probability, 0) < twoFaultsFrom) return [];
+/**
+ * What was told or read once and hardly fits, and is read once more before the search goes on: what the customer says, as long as
+ * nobody here has seen it; and while two faults at once may be the cause, all that no single one explains, since one slip does, too.
+ */
+function toBeSeenAgain(job: JobState, { pairs, contradicting }: Posterior): readonly LedgerReading[] {
+  const forTwo = pairs.reduce((sum, { probability }) => sum + probability, 0) >= twoFaultsFrom;
   const readings = presentReadings(job);
   return readings.filter(
     (each) =>
       contradicting.includes(each.id) &&
+      (forTwo || each.told === true) &&
       readings.filter((other) => questionOf(other) === questionOf(each)).length === 1,
   );
 }
@@ -135,8 +140,8 @@ export function* planNext(
 ): Stepwise<readonly ProposedAction[]> {
   const unproven = unprovenSuspect(assessment);
   const limits = limitsOf(predictor, job, kit);
-  const forTwo = speakingForTwo(job, assessment.posterior);
-  const onceMore = askedAgain(predictor, assessment.posterior, job, forTwo);
+  const unseen = toBeSeenAgain(job, assessment.posterior);
+  const onceMore = askedAgain(predictor, assessment.posterior, job, unseen);
   if (onceMore.length > 0) return onceMore;
   if (unproven === null) {
     const posterior = amongSeen(predictor, job, assessment.posterior);

@@ -18,7 +18,7 @@ import type { Stepwise } from './stepwise';
 import { asksAnew } from './variety';
 import type { Work, Worksite } from './work';
 import { workFor } from './work';
-import { worthItsTrim } from './worthItsTrim';
+import { isHopeless, lostByGuessing, worthItsTrim } from './worthItsTrim';
 import type { InformationMeasure } from './informationMeasure';
 import { leastBits, informationMeasure } from './informationMeasure';
 
@@ -42,7 +42,7 @@ export interface ProposedAction {
   readonly test: Test;
   readonly state: OperatingState;
   readonly work: Work;
-  /** Whether the strips that come off for it are expected to save more than they take; true where none do. */
+  /** Whether the strips that come off for it, and the search that goes on with it, are expected to save more than they take. */
   readonly worthIt: boolean;
   /** Expected information about which suspect it is. */
   readonly bits: number;
@@ -128,15 +128,23 @@ export function* nextActions(
     const choice = choices.get(candidate);
     return choice === undefined ? Infinity : minutesWith(choice, site, limit);
   });
+  const endless = about === undefined && isHopeless(ordered, () => lostByGuessing(circuit, posterior, site));
   // What each outcome would leave is told of every suspect by its name.
   const shown = about === undefined ? measure : informationMeasure(truncated, evidence);
-  const inOrder = limits.swaps === 'first' ? swapFirst(bareFirst(ordered)) : bareFirst(ordered);
-  return varied(rough, inOrder, choices, count).map(({ candidate, bits, minutesToGo }) => {
+  return varied(rough, inOrder(ordered, limits), choices, count).map(({ candidate, bits, minutesToGo }) => {
     const { test, state, instrument, predictions } = candidate;
     const table = shown.table(instrument, predictions().rowsFor(shown.truncated.asked));
-    const outcomes = table === null ? [] : foresee(shown, table);
-    const work = candidate.work();
-    return { purpose: 'search', test, state, work, worthIt: within, bits, minutesToGo, outcomes };
+    const [work, outcomes] = [candidate.work(), table === null ? [] : foresee(shown, table)];
+    return {
+      purpose: 'search',
+      test,
+      state,
+      work,
+      worthIt: within && !endless,
+      bits,
+      minutesToGo,
+      outcomes,
+    };
   });
 }
 
@@ -226,6 +234,11 @@ function swapFirst<T extends Weighed>(ordered: readonly T[]): readonly T[] {
     return exchanged && bits >= leastOfSwap && candidate.instrument.id === 'load';
   });
   return swap === undefined ? ordered : [swap, ...ordered.filter((each) => each !== swap)];
+}
+
+/** As a hand takes them: what needs no trim first, or a like part where that is how somebody works. */
+function inOrder<T extends Weighed>(ordered: readonly T[], { swaps }: PlanLimits): readonly T[] {
+  return swaps === 'first' ? swapFirst(bareFirst(ordered)) : bareFirst(ordered);
 }
 
 /** So many of the best are looked through for questions that differ. */
