@@ -1,9 +1,10 @@
-import type { ProposedAction } from '@grim-lantern/core';
+import type { ReactNode } from 'react';
+import type { ProposedAction, Repair } from '@grim-lantern/core';
 import {
   listWords,
-  NOTHING_WRONG,
   lostByGuessing,
   minutes,
+  NOTHING_WRONG,
   nothingReproduces,
   percent,
   priceOfBeingWrong,
@@ -13,63 +14,69 @@ import type { Question } from './CustomerPanel';
 import { useOpenJob, useWorkbench } from './openJob';
 import { costOf, money } from '../../data/money';
 import { useSettings } from '../../data/useSettings';
+import { stopReason } from './stopReason';
 
-/** Before trim comes off or something dear is fitted: how sure, what being wrong costs, what one more reading costs. */
+/** Before trim comes off, something dear is fitted or a search goes on without end: what it costs, and what it would save. */
 export function StopOrGoOn({ action }: { readonly action: ProposedAction }) {
-  const { circuit, diagnosis } = useOpenJob();
-  const { ask } = useWorkbench();
-  const { hourlyRate, askFrom, currency } = useSettings();
+  const { diagnosis } = useOpenJob();
+  const { hourlyRate, askFrom } = useSettings();
   const { assessment, dossier, job } = diagnosis;
-  const leading = assessment.posterior.suspects[0];
-  if (dossier.repair === null || leading === undefined) return null;
-  const step = costOf(action.work, hourlyRate);
-  const strips = action.work.strips.map((id) => circuit.strips.find((each) => each.id === id)?.name ?? '');
-  const repair = costOf(dossier.repair, hourlyRate);
-  const deep = strips.length > 0 && (!action.worthIt || step >= askFrom / 2);
-  const dear = assessment.isolated !== null && repair >= askFrom;
-  const hopeless = !action.worthIt && strips.length === 0;
-  // Said already, and better, where nothing shows the fault.
-  const said = nothingReproduces(job, assessment, dossier.proof.wanted, action) !== null;
-  if (hopeless && !said) return <GoesOnForLong action={action} />;
-  if (!deep && !dear) return null;
-  const price = priceOfBeingWrong(circuit, leading.probability, dossier.repair, action);
-  const inMoney = (value: number) => money((value * hourlyRate) / 60, currency);
-  const authorised = job.customer
-    .filter(({ answer }) => answer?.agreed === true)
-    .reduce((most, { answer }) => Math.max(most, answer?.amount ?? 0), 0);
-  const question: Question = deep
-    ? {
-        text: `Take off ${listWords(strips)} (${minutes(action.work.minutes)}) to go on`,
-        amount: Math.ceil(step),
-        places: circuit.places
-          .filter(({ strip }) => strip !== undefined && action.work.strips.includes(strip))
-          .map(({ id }) => id),
-      }
-    : { text: `Repair ${suspectName(circuit, leading.id)}`, amount: Math.ceil(repair), places: [] };
+  const { repair } = dossier;
+  const costs = {
+    step: costOf(action.work, hourlyRate),
+    repair: repair === null ? null : costOf(repair, hourlyRate),
+    askFrom,
+  };
+  const reproduces = () => nothingReproduces(job, assessment, dossier.proof.wanted, action) === null;
+  const reason = stopReason(action, costs, assessment.isolated !== null, reproduces);
+  if (reason === 'endless') return <BeforeLongSearch />;
+  if (reason === null || repair === null) return null;
+  return <BeforeWork {...{ action, reason, repair }} />;
+}
+
+interface BeforeWorkProps {
+  readonly action: ProposedAction;
+  readonly reason: 'trim' | 'repair';
+  readonly repair: Repair;
+}
+
+/** How sure, what being wrong costs, what one more reading costs. */
+function BeforeWork({ action, reason, repair }: BeforeWorkProps) {
+  const { circuit, diagnosis } = useOpenJob();
+  const { hourlyRate, currency } = useSettings();
+  const leading = diagnosis.assessment.posterior.suspects[0];
+  if (leading === undefined) return null;
+  const { strips } = action.work;
+  const names = strips.map((id) => circuit.strips.find((each) => each.id === id)?.name ?? '');
+  const price = priceOfBeingWrong(circuit, leading.probability, repair, action);
+  const inMoney = (value: number) => money(costOf({ minutes: value, money: 0 }, hourlyRate), currency);
+  const question: Question =
+    reason === 'trim'
+      ? {
+          text: `Take off ${listWords(names)} (${minutes(action.work.minutes)}) to go on`,
+          amount: Math.ceil(costOf(action.work, hourlyRate)),
+          places: circuit.places
+            .filter(({ strip }) => strip !== undefined && strips.includes(strip))
+            .map(({ id }) => id),
+        }
+      : {
+          text: `Repair ${suspectName(circuit, leading.id)}`,
+          amount: Math.ceil(costOf(repair, hourlyRate)),
+          places: [],
+        };
+  const title = !action.worthIt
+    ? 'What is left costs more than it saves: stop, or go on?'
+    : reason === 'trim'
+      ? 'Trim comes off: ask first?'
+      : 'The repair costs: ask first?';
   return (
-    <section aria-label="Stop or go on" className="border-line my-3 border p-3">
-      <h3 className="text-lg font-semibold">
-        {!action.worthIt
-          ? 'What is left costs more than it saves: stop, or go on?'
-          : deep
-            ? 'Trim comes off: ask first?'
-            : 'The repair costs: ask first?'}
-      </h3>
-      <p className="my-1">
-        {percent(price.sure)} sure that it is {suspectName(circuit, leading.id)}. Repairing it now loses{' '}
-        <Sum>{inMoney(price.lossNow)}</Sum> on average by being wrong; the next reading costs{' '}
-        <Sum>{inMoney(price.reading)}</Sum> beyond what comes off anyway, and leaves{' '}
-        <Sum>{inMoney(price.lossAfter)}</Sum>.{' '}
-        {price.advice === 'repair' ? 'Repairing now is the cheaper way.' : 'Read first.'}
-      </p>
-      <p className="text-dim mb-2 text-[15px]">
-        Spent so far {money(costOf(job, hourlyRate), currency)}
-        {authorised > 0 ? `, allowed up to ${money(authorised, currency)}.` : ', nothing agreed yet.'}
-      </p>
-      <button type="button" className="key border-line" onClick={() => ask(question)}>
-        Ask the customer
-      </button>
-    </section>
+    <AskFirst {...{ title, question }}>
+      {percent(price.sure)} sure that it is {suspectName(circuit, leading.id)}. Repairing it now loses{' '}
+      <Sum>{inMoney(price.lossNow)}</Sum> on average by being wrong; the next reading costs{' '}
+      <Sum>{inMoney(price.reading)}</Sum> beyond what comes off anyway, and leaves{' '}
+      <Sum>{inMoney(price.lossAfter)}</Sum>.{' '}
+      {price.advice === 'repair' ? 'Repairing now is the cheaper way.' : 'Read first.'}
+    </AskFirst>
   );
 }
 
@@ -77,38 +84,55 @@ export function StopOrGoOn({ action }: { readonly action: ProposedAction }) {
 const mostMinutes = 480;
 
 /** Nothing within reach tells much more: what the rest of the search would take, against what it would save. */
-function GoesOnForLong({ action }: { readonly action: ProposedAction }) {
+function BeforeLongSearch() {
   const { circuit, diagnosis } = useOpenJob();
-  const { ask } = useWorkbench();
-  const { hourlyRate, currency } = useSettings();
-  const { assessment, job } = diagnosis;
-  const toGo = Math.min(mostMinutes, action.minutesToGo ?? mostMinutes);
+  const { hourlyRate } = useSettings();
+  const { assessment, actions, job } = diagnosis;
+  const foreseen = (actions ?? []).map(({ minutesToGo }) => minutesToGo ?? Infinity);
+  const toGo = Math.min(mostMinutes, ...foreseen);
   const lost = lostByGuessing(circuit, assessment.posterior, job.site);
   const likeliest = assessment.posterior.suspects
     .filter(({ id }) => id !== NOTHING_WRONG)
     .slice(0, 3)
     .map(({ id }) => suspectName(circuit, id));
   const long = `${toGo < mostMinutes ? 'About' : 'More than'} ${minutes(toGo)}`;
+  const question: Question = {
+    text: `Go on with the search: ${long.toLowerCase()} more`,
+    amount: Math.ceil(costOf({ minutes: toGo, money: 0 }, hourlyRate)),
+    places: [],
+  };
+  return (
+    <AskFirst title="What is left tells little: stop, or go on?" question={question}>
+      {long} more until one suspect stands alone, as far as can be foreseen; repairing one after another, the
+      likeliest first, loses about {minutes(lost)} on average. Likeliest: {listWords(likeliest)}. See the
+      complaint yourself first.
+    </AskFirst>
+  );
+}
+
+interface AskFirstProps {
+  readonly title: string;
+  readonly question: Question;
+  readonly children: ReactNode;
+}
+
+/** What there is to weigh, what was spent and allowed so far, and the question to the customer. */
+function AskFirst({ title, question, children }: AskFirstProps) {
+  const { job } = useOpenJob().diagnosis;
+  const { ask } = useWorkbench();
+  const { hourlyRate, currency } = useSettings();
+  const authorised = job.customer
+    .filter(({ answer }) => answer?.agreed === true)
+    .reduce((most, { answer }) => Math.max(most, answer?.amount ?? 0), 0);
   return (
     <section aria-label="Stop or go on" className="border-line my-3 border p-3">
-      <h3 className="text-lg font-semibold">What is left tells little: stop, or go on?</h3>
-      <p className="my-1">
-        {long} more until one suspect stands alone, as far as can be foreseen; repairing one after another,
-        the likeliest first, loses about {minutes(lost)} on average. Likeliest: {listWords(likeliest)}. See
-        the complaint yourself first.
+      <h3 className="text-lg font-semibold">{title}</h3>
+      <p className="my-1">{children}</p>
+      <p className="text-dim mb-2 text-[15px]">
+        Spent so far {money(costOf(job, hourlyRate), currency)}
+        {authorised > 0 ? `, allowed up to ${money(authorised, currency)}.` : ', nothing agreed yet.'}
       </p>
-      <p className="text-dim mb-2 text-[15px]">Spent so far {money(costOf(job, hourlyRate), currency)}.</p>
-      <button
-        type="button"
-        className="key border-line"
-        onClick={() =>
-          ask({
-            text: `Go on with the search: ${long.toLowerCase()} more`,
-            amount: Math.ceil((toGo * hourlyRate) / 60),
-            places: [],
-          })
-        }
-      >
+      <button type="button" className="key border-line" onClick={() => ask(question)}>
         Ask the customer
       </button>
     </section>
