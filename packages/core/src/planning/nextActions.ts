@@ -128,23 +128,17 @@ export function* nextActions(
     const choice = choices.get(candidate);
     return choice === undefined ? Infinity : minutesWith(choice, site, limit);
   });
-  const endless = about === undefined && isHopeless(ordered, () => lostByGuessing(circuit, posterior, site));
+  const best = varied(rough, inOrder(ordered, limits), choices, count);
+  const endless = about === undefined && isHopeless(best, () => lostByGuessing(circuit, posterior, site));
+  const worthIt = within && !endless;
   // What each outcome would leave is told of every suspect by its name.
   const shown = about === undefined ? measure : informationMeasure(truncated, evidence);
-  return varied(rough, inOrder(ordered, limits), choices, count).map(({ candidate, bits, minutesToGo }) => {
+  return best.map(({ candidate, bits, minutesToGo }) => {
     const { test, state, instrument, predictions } = candidate;
     const table = shown.table(instrument, predictions().rowsFor(shown.truncated.asked));
-    const [work, outcomes] = [candidate.work(), table === null ? [] : foresee(shown, table)];
-    return {
-      purpose: 'search',
-      test,
-      state,
-      work,
-      worthIt: within && !endless,
-      bits,
-      minutesToGo,
-      outcomes,
-    };
+    const outcomes = table === null ? [] : foresee(shown, table);
+    const work = candidate.work();
+    return { purpose: 'search', test, state, work, worthIt, bits, minutesToGo, outcomes };
   });
 }
 

@@ -84,13 +84,13 @@ const mostTimes = 1.5;
 
 /**
  * Whether the search goes on for longer than what it saves.
- * @param ordered - what can be done next, as far as it was played on
+ * @param proposed - as far as it was played on
  * @param lost - what knowing the cause would save, minutes
  */
 export function isHopeless(
-  ordered: readonly { readonly minutesToGo: number | null }[],
+  proposed: readonly { readonly minutesToGo: number | null }[],
   lost: () => number,
 ): boolean {
-  const least = Math.min(...ordered.map(({ minutesToGo }) => minutesToGo ?? Infinity));
+  const least = Math.min(...proposed.map(({ minutesToGo }) => minutesToGo ?? Infinity));
   return Number.isFinite(least) && least >= longFrom && least > mostTimes * lost();
 }

@@ -29,7 +29,7 @@ export function StopOrGoOn({ action }: { readonly action: ProposedAction }) {
   };
   const reproduces = () => nothingReproduces(job, assessment, dossier.proof.wanted, action) === null;
   const reason = stopReason(action, costs, assessment.isolated !== null, reproduces);
-  if (reason === 'endless') return <BeforeLongSearch />;
+  if (reason === 'endless') return <BeforeLongSearch {...{ action }} />;
   if (reason === null || repair === null) return null;
   return <BeforeWork {...{ action, reason, repair }} />;
 }
@@ -80,32 +80,28 @@ function BeforeWork({ action, reason, repair }: BeforeWorkProps) {
   );
 }
 
-/** A working day: nobody foresees more of a search than that. */
-const mostMinutes = 480;
-
 /** Nothing within reach tells much more: what the rest of the search would take, against what it would save. */
-function BeforeLongSearch() {
+function BeforeLongSearch({ action }: { readonly action: ProposedAction }) {
   const { circuit, diagnosis } = useOpenJob();
   const { hourlyRate } = useSettings();
   const { assessment, actions, job } = diagnosis;
-  const foreseen = (actions ?? []).map(({ minutesToGo }) => minutesToGo ?? Infinity);
-  const toGo = Math.min(mostMinutes, ...foreseen);
+  // The figure that its question tells, too; of one that was not played to the end, the least of the others.
+  const toGo = action.minutesToGo ?? Math.min(...(actions ?? []).map((each) => each.minutesToGo ?? Infinity));
   const lost = lostByGuessing(circuit, assessment.posterior, job.site);
   const likeliest = assessment.posterior.suspects
     .filter(({ id }) => id !== NOTHING_WRONG)
     .slice(0, 3)
     .map(({ id }) => suspectName(circuit, id));
-  const long = `${toGo < mostMinutes ? 'About' : 'More than'} ${minutes(toGo)}`;
   const question: Question = {
-    text: `Go on with the search: ${long.toLowerCase()} more`,
+    text: `Go on with the search, about ${minutes(toGo)} more`,
     amount: Math.ceil(costOf({ minutes: toGo, money: 0 }, hourlyRate)),
     places: [],
   };
   return (
     <AskFirst title="What is left tells little: stop, or go on?" question={question}>
-      {long} more until one suspect stands alone, as far as can be foreseen; repairing one after another, the
-      likeliest first, loses about {minutes(lost)} on average. Likeliest: {listWords(likeliest)}. See the
-      complaint yourself first.
+      About {minutes(toGo)} more until one suspect stands alone, as far as can be foreseen; repairing one
+      after another, the likeliest first, loses about {minutes(lost)} on average. Likeliest:{' '}
+      {listWords(likeliest)}. See the complaint yourself first.
     </AskFirst>
   );
 }
