@@ -11,6 +11,7 @@ import type { PlanLimits } from '../planning/offers';
 import type { Stepwise } from '../planning/stepwise';
 import { atOnce } from '../planning/stepwise';
 import { repairEstimate } from '../planning/repairEstimate';
+import { isEndless, lostByGuessing, tookLong } from '../planning/worthItsTrim';
 import { instrumentById } from '../instruments/instruments';
 import { leaderWithoutReading } from '../inference/pivotalReading';
 import type { TakenReading } from '../inference/takenReading';
@@ -145,7 +146,12 @@ export function* planNext(
   if (onceMore.length > 0) return onceMore;
   if (unproven === null) {
     const posterior = amongSeen(predictor, job, assessment.posterior);
-    const actions = yield* nextActions(predictor, posterior, job.site, limits);
+    const actions = unlessEndless(
+      predictor,
+      posterior,
+      job,
+      yield* nextActions(predictor, posterior, job.site, limits),
+    );
     return withLook(actions, wetLook(predictor, posterior, job, presentReadings(job)));
   }
   const { suspect, robustPosterior } = unproven;
@@ -173,6 +179,17 @@ export function* planNext(
     });
 }
 
+/** The same, not worth it any more where the job has taken long and what is left of it would for longer than it saves. */
+function unlessEndless(
+  { circuit }: Predictor,
+  posterior: Posterior,
+  { minutes, site }: JobState,
+  actions: readonly ProposedAction[],
+): readonly ProposedAction[] {
+  const endless = tookLong(minutes) && isEndless(actions, () => lostByGuessing(circuit, posterior, site));
+  return endless ? actions.map((each) => ({ ...each, worthIt: false })) : actions;
+}
+
 /** Equal for two jobs that a plan, with the same kit, is the same for. */
 export function planKey(job: JobState, kit: Kit): string {
   const { site, refused, repaired, comesAndGoes } = job;
@@ -187,7 +204,7 @@ export function planKey(job: JobState, kit: Kit): string {
       afterRepairs,
     ]),
     [stateKey(site.state), site.at, site.stripped],
-    [refused, repaired, comesAndGoes],
+    [refused, repaired, comesAndGoes, tookLong(job.minutes)],
     kit,
   ]);
 }

@@ -18,7 +18,7 @@ import type { Stepwise } from './stepwise';
 import { asksAnew } from './variety';
 import type { Work, Worksite } from './work';
 import { workFor } from './work';
-import { isHopeless, lostByGuessing, worthItsTrim } from './worthItsTrim';
+import { worthItsTrim } from './worthItsTrim';
 import type { InformationMeasure } from './informationMeasure';
 import { leastBits, informationMeasure } from './informationMeasure';
 
@@ -128,17 +128,14 @@ export function* nextActions(
     const choice = choices.get(candidate);
     return choice === undefined ? Infinity : minutesWith(choice, site, limit);
   });
-  const best = varied(rough, inOrder(ordered, limits), choices, count);
-  const endless = about === undefined && isHopeless(best, () => lostByGuessing(circuit, posterior, site));
-  const worthIt = within && !endless;
   // What each outcome would leave is told of every suspect by its name.
   const shown = about === undefined ? measure : informationMeasure(truncated, evidence);
-  return best.map(({ candidate, bits, minutesToGo }) => {
+  return varied(rough, inOrder(ordered, limits), choices, count).map(({ candidate, bits, minutesToGo }) => {
     const { test, state, instrument, predictions } = candidate;
     const table = shown.table(instrument, predictions().rowsFor(shown.truncated.asked));
     const outcomes = table === null ? [] : foresee(shown, table);
     const work = candidate.work();
-    return { purpose: 'search', test, state, work, worthIt, bits, minutesToGo, outcomes };
+    return { purpose: 'search', test, state, work, worthIt: within, bits, minutesToGo, outcomes };
   });
 }
 

@@ -78,16 +78,24 @@ function lossOf(guesses: readonly Guess[]): number {
   return loss;
 }
 
-/** A search of less than an hour is gone on with; a longer one until it takes so many times what it saves. Judgement. */
+/**
+ * What is foreseen of a search is rough, and a wrong reading in it makes it longer: nobody is told to stop within the first hour,
+ * nor while less than an hour is left, nor before what is left is so many times what it saves. Minutes; judgement.
+ */
 const longFrom = 60;
 const mostTimes = 1.5;
+
+/** Whether a job has taken so long that it may be asked whether it goes on for ever. */
+export function tookLong(minutes: number): boolean {
+  return minutes >= longFrom;
+}
 
 /**
  * Whether the search goes on for longer than what it saves.
  * @param proposed - as far as it was played on
  * @param lost - what knowing the cause would save, minutes
  */
-export function isHopeless(
+export function isEndless(
   proposed: readonly { readonly minutesToGo: number | null }[],
   lost: () => number,
 ): boolean {

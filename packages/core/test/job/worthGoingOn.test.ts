@@ -100,7 +100,7 @@ test('a search that goes on for longer than it saves says so, and goes on to be 
   let last = job.plan();
   expect(last.plan[0]!.worthIt).toBe(true);
   let readings = 0;
-  for (; readings < 25 && last.plan[0]?.worthIt === true && last.assessment.isolated === null; readings++) {
+  for (; readings < 80 && last.plan[0]?.worthIt === true && last.assessment.isolated === null; readings++) {
     const { test, state } = last.plan[0];
     job.take(test, state);
     last = job.plan();
@@ -108,6 +108,8 @@ test('a search that goes on for longer than it saves says so, and goes on to be 
   const lost = lostByGuessing(brakes, last.assessment.posterior, last.job.site);
   expect(last.assessment.isolated).toBeNull();
   expect(readings).toBeGreaterThan(4);
+  // What is foreseen is rough: nobody is told to stop within the first hour.
+  expect(last.job.minutes).toBeGreaterThanOrEqual(60);
   expect(last.plan.length).toBeGreaterThan(0);
   expect(last.plan.every(({ worthIt }) => !worthIt)).toBe(true);
   expect(Math.min(...last.plan.map(({ minutesToGo }) => minutesToGo ?? Infinity))).toBeGreaterThan(lost);
