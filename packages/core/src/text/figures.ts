@@ -5,8 +5,12 @@ export function percent(probability: number): string {
   return `${Math.round(probability * 100)} %`;
 }
 
-/** `2.5 min`, or `38 min` where tenths mean nothing. */
+/** Minutes from which on nobody counts in minutes: a working day. */
+const inHoursFrom = 480;
+
+/** `2.5 min`, or `38 min` where tenths mean nothing; `14 h` from a working day on. */
 export function minutes(value: number): string {
+  if (value >= inHoursFrom) return `${Math.round(value / 60)} h`;
   return `${value < 10 ? Number(value.toFixed(1)) : Math.round(value)} min`;
 }
 

@@ -152,3 +152,24 @@ test('of two that are called alike each is told by what it is and its number', (
   );
   expect(new Set(names).size).toBe(names.length);
 });
+
+test('minutes are told as a hand counts them: tenths of few, hours of many, and more never as less', () => {
+  expect([2.54, 38.4, 479, 480, 839, 3336].map(minutes)).toEqual([
+    '2.5 min',
+    '38 min',
+    '479 min',
+    '8 h',
+    '14 h',
+    '56 h',
+  ]);
+  const told = (value: number) => Number.parseFloat(minutes(value)) * (minutes(value).endsWith('h') ? 60 : 1);
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0, max: 1e5, noNaN: true }),
+      fc.double({ min: 0, max: 1e5, noNaN: true }),
+      (a, b) => {
+        expect(told(Math.max(a, b))).toBeGreaterThanOrEqual(told(Math.min(a, b)));
+      },
+    ),
+  );
+});
